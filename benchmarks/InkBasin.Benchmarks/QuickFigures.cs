@@ -1,0 +1,64 @@
+using System.Diagnostics;
+using System.Globalization;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Water;
+using InkBasin.Formats;
+
+namespace InkBasin.Benchmarks;
+
+/// <summary>The quick speed figures of <c>./bench</c>: one line each, name value unit.</summary>
+public static class QuickFigures
+{
+    /// <summary>Measures and prints every figure.</summary>
+    public static void Print(TextWriter output)
+    {
+        ArgumentNullException.ThrowIfNull(output);
+        var field = YardstickGround.Make(1000);
+        Line(output, "ground_1000_checksum", field.HeightsMm.Sum(), "mm", "0.0000");
+        var outlets = new EdgeOutlets(field, []);
+        PriorityFlood? flood = null;
+        Line(output, "priority_flood_1000", Median(() => flood = PriorityFlood.Fill(field, outlets)), "ms");
+        Line(output, "priority_flood_1000_checksum", flood!.FilledMm.Sum(), "mm", "0.0000");
+        Line(output, "priority_flood_1000_raised", flood.Label.Count(label => label > 0), "cells", "0");
+        Line(output, "priority_flood_1000_depressions", flood.Depressions, "depressions", "0");
+
+        var seed = Array.IndexOf(field.HeightsMm, field.HeightsMm.Min());
+        StageStorage? curve = null;
+        Line(output, "stage_storage_1000", Median(() => curve = StageStorage.Of(WetRegion.Flood(field, seed, 40))), "ms");
+        Line(output, "stage_storage_1000_checksum", curve!.VolumeAt(40) * 1000, "mm3", "0.0000");
+        Line(output, "stage_storage_1000_area", curve.AreaAt(40), "cells", "0");
+        Line(output, "stage_storage_1000_levels", curve.Knots, "levels", "0");
+
+        var quay = DemoBuild("sallow-quay");
+        CompiledGround? ground = null;
+        Line(output, "compile_sallow_quay", Median(() => ground = GroundRecipe.Compile(quay.Board, quay.Recipe)), "ms");
+        Line(output, "plan_sallow_quay", Median(() => Planner.Plan(quay, ground!, Stores.Examples)), "ms");
+    }
+
+    private static Build DemoBuild(string name)
+    {
+        var file = Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json");
+        return BuildFile.Read(File.ReadAllBytes(file)).Build;
+    }
+
+    // Median of 10 after one run that warms the code up.
+    private static double Median(Action work)
+    {
+        work();
+        var times = new double[10];
+        for (var i = 0; i < times.Length; i++)
+        {
+            var start = Stopwatch.GetTimestamp();
+            work();
+            times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+        }
+
+        Array.Sort(times);
+        return (times[4] + times[5]) / 2;
+    }
+
+    private static void Line(TextWriter output, string name, double value, string unit, string format = "0.00") =>
+        output.WriteLine($"{name} {value.ToString(format, CultureInfo.InvariantCulture)} {unit}");
+}

@@ -1,0 +1,42 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Dams;
+
+/// <summary>A side of the board, in the order runs along the sides are listed.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<BoardSide>))]
+public enum BoardSide
+{
+    /// <summary>Row 0; positions run from the left.</summary>
+    [JsonStringEnumMemberName("back")] Back,
+
+    /// <summary>The last row; positions run from the left.</summary>
+    [JsonStringEnumMemberName("front")] Front,
+
+    /// <summary>Column 0; positions run from the back.</summary>
+    [JsonStringEnumMemberName("left")] Left,
+
+    /// <summary>The last column; positions run from the back.</summary>
+    [JsonStringEnumMemberName("right")] Right,
+}
+
+/// <summary>
+/// A dam standing on the outer side of the edge cells whose centres lie in [FromMm, ToMm] along its side. It does not
+/// raise the ground: water stands on the cell's own ground up to the dam's top (readings.md, Ground, edges, dams 3–5).
+/// </summary>
+/// <param name="Side">The side of the board it stands on.</param>
+/// <param name="FromMm">Where it begins, mm from the left (back, front) or from the back (left, right).</param>
+/// <param name="ToMm">Where it ends, mm, not before <paramref name="FromMm"/>.</param>
+/// <param name="TopMm">Height of its top over the board, mm.</param>
+public sealed record Dam(BoardSide Side, double FromMm, double ToMm, double TopMm)
+{
+    /// <summary>Refuses a dam that cannot stand.</summary>
+    /// <exception cref="RefusedException">A number is missing, or it ends before it begins.</exception>
+    public void Check(string field)
+    {
+        Require.Known(Side, $"{field}.side");
+        Require.Finite(FromMm, $"{field}.fromMm");
+        Require.Finite(ToMm, $"{field}.toMm");
+        Require.Finite(TopMm, $"{field}.topMm");
+        if (FromMm > ToMm) throw new RefusedException($"{field}.toMm", "The dam ends before it begins: swap from and to.", RefusalKind.Impossible);
+    }
+}

@@ -1,0 +1,92 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Ground;
+
+/// <summary>
+/// One named step of a ground recipe (models.md §1). Steps are applied in order, each to what the ones before left.
+/// </summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(FoamSheet), "foamSheet")]
+[JsonDerivedType(typeof(Channel), "channel")]
+[JsonDerivedType(typeof(Pond), "pond")]
+[JsonDerivedType(typeof(Pad), "pad")]
+[JsonDerivedType(typeof(PlasterSkin), "plasterSkin")]
+public abstract record GroundOperation
+{
+    /// <summary>Identity within the recipe; never reused.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The maker's name for it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>False when switched off: kept in the recipe, left out of the ground.</summary>
+    public bool Enabled { get; init; } = true;
+
+    /// <summary>Refuses settings no ground can be made of.</summary>
+    /// <param name="field">Path of this operation in the request, for the refusal.</param>
+    /// <exception cref="RefusedException">A setting is missing, not finite or out of its range.</exception>
+    public void Check(string field)
+    {
+        Require.Name(Name, $"{field}.name");
+        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The step needs an id of at most 64 characters.");
+        CheckShape(field);
+    }
+
+    /// <summary>The checks of this kind of step.</summary>
+    protected abstract void CheckShape(string field);
+
+    /// <summary>Changes the ground under the pencil; never reads anything but <paramref name="work"/> and itself.</summary>
+    internal abstract void Shape(GroundWork work);
+}
+
+/// <summary>The ground while it is being compiled: heights and the plaster lying on it.</summary>
+internal sealed class GroundWork(int columns, int rows, double cellMm, CancellationToken cancel)
+{
+    public int Columns { get; } = columns;
+
+    public int Rows { get; } = rows;
+
+    public double CellMm { get; } = cellMm;
+
+    public CancellationToken Cancel { get; } = cancel;
+
+    /// <summary>Height of the present surface, mm over the board's top.</summary>
+    public double[] HeightsMm { get; } = new double[columns * rows];
+
+    /// <summary>Thickness of plaster at the surface, mm.</summary>
+    public double[] SkinMm { get; } = new double[columns * rows];
+
+    /// <summary>Sets a cell's surface lower or higher. Cutting takes the plaster first; filling is taken as bare.</summary>
+    public void Set(int cell, double heightMm)
+    {
+        var cut = HeightsMm[cell] - heightMm;
+        if (cut == 0) return;
+        SkinMm[cell] = cut > 0 ? Math.Max(0, SkinMm[cell] - cut) : 0;
+        HeightsMm[cell] = heightMm;
+    }
+
+    /// <summary>Range of rows and columns whose centres may lie within the box grown by <paramref name="growMm"/>.</summary>
+    public (int Row0, int Row1, int Column0, int Column1) Window(ReadOnlySpan<PointMm> points, double growMm)
+    {
+        double left = double.PositiveInfinity, right = double.NegativeInfinity, back = left, front = right;
+        foreach (var p in points)
+        {
+            left = Math.Min(left, p.XMm);
+            right = Math.Max(right, p.XMm);
+            back = Math.Min(back, p.YMm);
+            front = Math.Max(front, p.YMm);
+        }
+
+        return (
+            Clip(Math.Floor((back - growMm) / CellMm), Rows),
+            Clip(Math.Ceiling((front + growMm) / CellMm), Rows),
+            Clip(Math.Floor((left - growMm) / CellMm), Columns),
+            Clip(Math.Ceiling((right + growMm) / CellMm), Columns));
+    }
+
+    // Half-open ranges: the first is clipped to 0…count, and so is the one past the last.
+    private static int Clip(double value, int count) => (int)Math.Clamp(value, 0, count);
+
+    /// <summary>Centre of a column or row, mm.</summary>
+    public double Centre(int index) => (index + 0.5) * CellMm;
+}

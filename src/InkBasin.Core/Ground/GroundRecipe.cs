@@ -1,0 +1,97 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Ground;
+
+/// <summary>The board everything stands on.</summary>
+/// <param name="WidthMm">Left to right, mm, 20…3000.</param>
+/// <param name="DepthMm">Back to front, mm, 20…3000.</param>
+/// <param name="CellMm">Side of the grid's cells, mm, 0.25…20.</param>
+/// <param name="ThicknessMm">Thickness of the board itself, mm, 1…100 (below height 0).</param>
+/// <param name="Material">What the board is: <c>ply</c> or <c>mdf</c>.</param>
+public sealed record Board(double WidthMm, double DepthMm, double CellMm = 2, double ThicknessMm = 6, string Material = "ply")
+{
+    /// <summary>Cells from left to right: the board's width in cells, rounded, at least 1.</summary>
+    [JsonIgnore]
+    public int Columns => Math.Max(1, (int)Math.Round(WidthMm / CellMm));
+
+    /// <summary>Cells from back to front.</summary>
+    [JsonIgnore]
+    public int Rows => Math.Max(1, (int)Math.Round(DepthMm / CellMm));
+
+    /// <summary>Refuses a board no grid fits on.</summary>
+    /// <exception cref="RefusedException">A size is out of range or the grid would have too many cells.</exception>
+    public void Check(string field)
+    {
+        Require.Within(WidthMm, 20, 3000, $"{field}.widthMm");
+        Require.Within(DepthMm, 20, 3000, $"{field}.depthMm");
+        Require.Within(CellMm, 0.25, 20, $"{field}.cellMm");
+        Require.Within(ThicknessMm, 1, 100, $"{field}.thicknessMm");
+        if (Material is not ("ply" or "mdf")) throw new RefusedException($"{field}.material", "The board is ply or mdf.");
+        if ((long)Columns * Rows > HeightField.MaxCells)
+            throw new RefusedException($"{field}.cellMm", "That makes over 4 million cells: choose a larger cell.");
+    }
+}
+
+/// <summary>What a recipe compiles to.</summary>
+/// <param name="Surface">The finished surface.</param>
+/// <param name="SkinMm">Plaster at the surface of each cell, mm, on the same grid.</param>
+public sealed record CompiledGround(HeightField Surface, double[] SkinMm);
+
+/// <summary>
+/// A board and the ordered steps that make its ground. The recipe is the truth; the grid is derived from it and may
+/// be thrown away (models.md §1).
+/// </summary>
+public static class GroundRecipe
+{
+    /// <summary>Compiles the enabled steps in order on a bare board of height 0. Same input, same grid to the last bit.</summary>
+    /// <param name="board">The board, already checked.</param>
+    /// <param name="steps">The steps, already checked.</param>
+    /// <param name="cancel">Stops the work between rows.</param>
+    public static CompiledGround Compile(Board board, IReadOnlyList<GroundOperation> steps, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(board);
+        ArgumentNullException.ThrowIfNull(steps);
+        var work = new GroundWork(board.Columns, board.Rows, board.CellMm, cancel);
+        foreach (var step in steps)
+        {
+            if (step.Enabled) step.Shape(work);
+        }
+
+        return new CompiledGround(new HeightField(work.Columns, work.Rows, work.CellMm, work.HeightsMm), work.SkinMm);
+    }
+}
+
+/// <summary>How much plaster a skin takes (models.md §1a).</summary>
+public static class SkinVolume
+{
+    /// <summary>
+    /// Area and volume of plaster: a cell's true area is cell²·√(1 + |∇h|²) with central differences (one-sided at
+    /// the border); volume = Σ true area × thickness.
+    /// </summary>
+    /// <returns>True area under plaster in mm², volume in ml.</returns>
+    public static (double AreaMm2, double VolumeMl) Of(CompiledGround ground)
+    {
+        ArgumentNullException.ThrowIfNull(ground);
+        var field = ground.Surface;
+        double[] h = field.HeightsMm, skin = ground.SkinMm;
+        int columns = field.Columns, rows = field.Rows;
+        double area = 0, volume = 0;
+        for (var row = 0; row < rows; row++)
+        {
+            int back = Math.Max(0, row - 1), front = Math.Min(rows - 1, row + 1);
+            for (var column = 0; column < columns; column++)
+            {
+                var cell = (row * columns) + column;
+                if (skin[cell] <= 0) continue;
+                int left = Math.Max(0, column - 1), right = Math.Min(columns - 1, column + 1);
+                var gx = right > left ? (h[(row * columns) + right] - h[(row * columns) + left]) / ((right - left) * field.CellMm) : 0;
+                var gy = front > back ? (h[(front * columns) + column] - h[(back * columns) + column]) / ((front - back) * field.CellMm) : 0;
+                var trueArea = field.CellAreaMm2 * Math.Sqrt(1 + (gx * gx) + (gy * gy));
+                area += trueArea;
+                volume += trueArea * skin[cell];
+            }
+        }
+
+        return (area, volume / 1000);
+    }
+}

@@ -1,0 +1,126 @@
+namespace InkBasin.Core.Ground;
+
+/// <summary>
+/// A ring laid over the grid being compiled: which cells lie inside and how far from it. Each piece of the ring visits
+/// only the cells within reach, so the cost follows the ring's length and not the board's size.
+/// </summary>
+internal sealed class RingField
+{
+    private readonly bool[] _inside;
+    private readonly double[] _distance2;
+
+    private RingField(bool[] inside, double[] distance2)
+    {
+        _inside = inside;
+        _distance2 = distance2;
+    }
+
+    /// <summary>Whether the cell's centre lies inside (even–odd).</summary>
+    public bool Inside(int cell) => _inside[cell];
+
+    /// <summary>Distance from the cell's centre to the ring, mm; +∞ beyond the reach it was laid with.</summary>
+    public double DistanceMm(int cell) => Math.Sqrt(_distance2[cell]);
+
+    /// <param name="work">The grid.</param>
+    /// <param name="ring">A closed ring of straight pieces.</param>
+    /// <param name="reachMm">Distances are known up to here, mm, ≥ 0; 0 when they are not wanted.</param>
+    public static RingField Lay(GroundWork work, ReadOnlySpan<PointMm> ring, double reachMm)
+    {
+        var inside = new bool[work.HeightsMm.Length];
+        FillInside(work, ring, inside);
+        var distance2 = new double[work.HeightsMm.Length];
+        Array.Fill(distance2, double.PositiveInfinity);
+        if (reachMm > 0) Measure(work, ring, reachMm, distance2);
+        return new RingField(inside, distance2);
+    }
+
+    // Row by row: between each pair of crossings lies inside, as in Rings.Contains.
+    private static void FillInside(GroundWork work, ReadOnlySpan<PointMm> ring, bool[] inside)
+    {
+        var (row0, row1, _, _) = work.Window(ring, 0);
+        var crossings = new List<double>();
+        for (var row = row0; row < row1; row++)
+        {
+            work.Cancel.ThrowIfCancellationRequested();
+            var y = work.Centre(row);
+            crossings.Clear();
+            for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
+            {
+                PointMm a = ring[i], b = ring[j];
+                if (a.YMm > y != b.YMm > y) crossings.Add(((b.XMm - a.XMm) * (y - a.YMm) / (b.YMm - a.YMm)) + a.XMm);
+            }
+
+            crossings.Sort();
+            for (var k = 0; k + 1 < crossings.Count; k += 2)
+            {
+                var from = (int)Math.Clamp(Math.Ceiling((crossings[k] / work.CellMm) - 0.5), 0, work.Columns);
+                var to = (int)Math.Clamp(Math.Ceiling((crossings[k + 1] / work.CellMm) - 0.5), 0, work.Columns);
+                if (to > from) Array.Fill(inside, true, (row * work.Columns) + from, to - from);
+            }
+        }
+    }
+
+    private static void Measure(GroundWork work, ReadOnlySpan<PointMm> ring, double reachMm, double[] distance2)
+    {
+        for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
+            NearestPiece.Visit(work, ring[j], ring[i], reachMm, distance2, null, null, 0);
+    }
+}
+
+/// <summary>
+/// For every cell within reach of a line: the nearest of its straight pieces, where along it, and how far.
+/// </summary>
+internal sealed class NearestPiece
+{
+    private NearestPiece(int cells)
+    {
+        Distance2 = new double[cells];
+        Array.Fill(Distance2, double.PositiveInfinity);
+        Piece = new int[cells];
+        Along = new double[cells];
+    }
+
+    /// <summary>Squared distance, mm²; +∞ out of reach.</summary>
+    public double[] Distance2 { get; }
+
+    /// <summary>Index of the point the nearest piece ends at, from 1; 0 out of reach.</summary>
+    public int[] Piece { get; }
+
+    /// <summary>Where along that piece, 0…1.</summary>
+    public double[] Along { get; }
+
+    public static NearestPiece Lay(GroundWork work, ReadOnlySpan<PointMm> line, double reachMm)
+    {
+        var nearest = new NearestPiece(work.HeightsMm.Length);
+        for (var i = 1; i < line.Length; i++)
+            Visit(work, line[i - 1], line[i], reachMm, nearest.Distance2, nearest.Piece, nearest.Along, i);
+        return nearest;
+    }
+
+    /// <summary>Lowers the distances of the cells within reach of the piece a–b, noting the piece where asked.</summary>
+    public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, double[] distance2, int[]? piece, double[]? alongs, int number)
+    {
+        work.Cancel.ThrowIfCancellationRequested();
+        double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy), cellMm = work.CellMm;
+        var scale = length2 > 0 ? 1 / length2 : 0;
+        var (row0, row1, column0, column1) = work.Window([a, b], reachMm);
+        for (var row = row0; row < row1; row++)
+        {
+            var py = work.Centre(row) - a.YMm;
+            var first = row * work.Columns;
+            var cells = distance2.AsSpan(first, work.Columns);
+            for (var column = column0; column < column1; column++)
+            {
+                var px = ((column + 0.5) * cellMm) - a.XMm;
+                var along = ((px * dx) + (py * dy)) * scale;
+                along = along < 0 ? 0 : along > 1 ? 1 : along;
+                double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);
+                if (d2 >= cells[column]) continue;
+                cells[column] = d2;
+                if (piece is null) continue;
+                piece[first + column] = number;
+                alongs![first + column] = along;
+            }
+        }
+    }
+}

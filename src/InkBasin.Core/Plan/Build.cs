@@ -1,0 +1,138 @@
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Pours;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>The ink of a water: one tint at one strength, the same in every batch.</summary>
+/// <param name="TintId">The tint; null leaves the resin clear.</param>
+/// <param name="MlPer100Ml">Strength, ml of tint in 100 ml of mixed resin, 0…20.</param>
+public sealed record InkChoice(string? TintId, double MlPer100Ml);
+
+/// <summary>A water on the board: where it stands, how high, and with what it is poured.</summary>
+public sealed record Water
+{
+    /// <summary>Identity within the build; never reused.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The maker's name for it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>A place under the water: it covers what is joined to this place.</summary>
+    public required PointMm Seed { get; init; }
+
+    /// <summary>Level of the finished surface, mm over the board.</summary>
+    public required double WaterlineMm { get; init; }
+
+    /// <summary>Id of its product sheet.</summary>
+    public required string ProductId { get; init; }
+
+    /// <summary>How it is cut into layers.</summary>
+    public LayerStrategy Strategy { get; init; } = LayerStrategy.EqualDepth;
+
+    /// <summary>Depth of the seal pour, mm, 0.5…20.</summary>
+    public double SealMm { get; init; } = 2;
+
+    /// <summary>Its ink.</summary>
+    public InkChoice Ink { get; init; } = new(null, 0);
+
+    /// <summary>When the first layer is to be poured; null while undecided.</summary>
+    public DateTimeOffset? FirstPourAt { get; init; }
+
+    /// <summary>Refuses settings no water can have on <paramref name="board"/>.</summary>
+    /// <exception cref="RefusedException">A setting is missing or out of range, or the seed lies off the board.</exception>
+    public void Check(Board board, string field)
+    {
+        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The water needs an id of at most 64 characters.");
+        Require.Name(Name, $"{field}.name");
+        Seed.Check($"{field}.seed");
+        if (!(Seed.XMm >= 0 && Seed.YMm >= 0 && Seed.XMm < board.Columns * board.CellMm && Seed.YMm < board.Rows * board.CellMm))
+            throw new RefusedException($"{field}.seed", $"The starting point of {Name} would lie off the board.", RefusalKind.Impossible);
+        Require.Within(WaterlineMm, -500, 1000, $"{field}.waterlineMm");
+        Require.Present(ProductId, $"{field}.productId");
+        Require.Known(Strategy, $"{field}.strategy");
+        Require.Within(SealMm, 0.5, 20, $"{field}.sealMm");
+        Require.Present(Ink, $"{field}.ink");
+        Require.Within(Ink.MlPer100Ml, 0, 20, $"{field}.ink.mlPer100Ml");
+    }
+}
+
+/// <summary>How this maker measures resin.</summary>
+/// <param name="Device">The device at hand.</param>
+/// <param name="Cup">The cup the resin is mixed in.</param>
+/// <param name="LossPercent">Share lost on sticks and walls, %, 0…50.</param>
+/// <param name="ResidueMl">What a cup keeps back, ml, 0…100.</param>
+public sealed record Measuring(MeasuringDevice Device, Cup Cup, double LossPercent = 5, double ResidueMl = 3)
+{
+    /// <summary>A kitchen scale to 1 g… the usual start is a 0.1 g pocket scale and a 400 ml cup.</summary>
+    public static Measuring Usual { get; } = new(new MeasuringDevice(DeviceKind.Scale, 0.1), new Cup(66, 88, 110));
+
+    /// <summary>Refuses a measure that measures nothing.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Present(Device, $"{field}.device");
+        Require.Known(Device.Kind, $"{field}.device.kind");
+        Require.Within(Device.Graduation, 0.001, 100, $"{field}.device.graduation");
+        Require.Present(Cup, $"{field}.cup").Check($"{field}.cup");
+        Require.Within(LossPercent, 0, 50, $"{field}.lossPercent");
+        Require.Within(ResidueMl, 0, 100, $"{field}.residueMl");
+    }
+}
+
+/// <summary>All a maker has decided about one scene. Everything else is computed from it.</summary>
+public sealed record Build
+{
+    /// <summary>Name of the scene.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Scale ratio N of 1:N, 1…2000.</summary>
+    public required double Scale { get; init; }
+
+    /// <summary>The board.</summary>
+    public required Board Board { get; init; }
+
+    /// <summary>The ground recipe, in order.</summary>
+    public IReadOnlyList<GroundOperation> Recipe { get; init; } = [];
+
+    /// <summary>The waters, in the maker's order.</summary>
+    public IReadOnlyList<Water> Waters { get; init; } = [];
+
+    /// <summary>Dams standing along the board's edges.</summary>
+    public IReadOnlyList<Dam> Dams { get; init; } = [];
+
+    /// <summary>How the resin is measured.</summary>
+    public Measuring Measuring { get; init; } = Measuring.Usual;
+
+    /// <summary>Refuses a build that cannot be planned.</summary>
+    /// <exception cref="RefusedException">The first thing found wrong.</exception>
+    public void Check()
+    {
+        Require.Name(Name, "name");
+        Require.Within(Scale, 1, 2000, "scale");
+        Require.Present(Board, "board").Check("board");
+        Require.Present(Measuring, "measuring").Check("measuring");
+        CheckEach(Recipe, "recipe", 500, (step, field) => step.Check(field));
+        CheckEach(Waters, "waters", 100, (water, field) => water.Check(Board, field));
+        CheckEach(Dams, "dams", 200, (dam, field) => dam.Check(field));
+        Unique(Recipe.Select(step => step.Id), "recipe");
+        Unique(Waters.Select(water => water.Id), "waters");
+    }
+
+    private static void CheckEach<T>(IReadOnlyList<T> items, string field, int most, Action<T, string> check)
+        where T : class
+    {
+        Require.Present(items, field);
+        if (items.Count > most) throw new RefusedException(field, $"Keep {field} to {most}.");
+        for (var i = 0; i < items.Count; i++) check(Require.Present(items[i], $"{field}[{i}]"), $"{field}[{i}]");
+    }
+
+    private static void Unique(IEnumerable<string> ids, string field)
+    {
+        var seen = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var id in ids)
+        {
+            if (!seen.Add(id)) throw new RefusedException(field, $"Two entries of {field} have the id {id}.");
+        }
+    }
+}

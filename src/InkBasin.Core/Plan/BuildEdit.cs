@@ -1,0 +1,223 @@
+using System.Text.Json.Serialization;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>What an edit made of a build.</summary>
+/// <param name="After">The build after it, checked.</param>
+/// <param name="Inverse">The edit that takes it back.</param>
+/// <param name="Label">What was done, in words, for the undo list and for another window.</param>
+public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
+
+/// <summary>
+/// One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
+/// before, field for field.
+/// </summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Rename), "rename")]
+[JsonDerivedType(typeof(SetScale), "setScale")]
+[JsonDerivedType(typeof(SetBoard), "setBoard")]
+[JsonDerivedType(typeof(SetMeasuring), "setMeasuring")]
+[JsonDerivedType(typeof(SetDams), "setDams")]
+[JsonDerivedType(typeof(AddOperation), "addOperation")]
+[JsonDerivedType(typeof(RemoveOperation), "removeOperation")]
+[JsonDerivedType(typeof(ReplaceOperation), "replaceOperation")]
+[JsonDerivedType(typeof(MoveOperation), "moveOperation")]
+[JsonDerivedType(typeof(AddWater), "addWater")]
+[JsonDerivedType(typeof(RemoveWater), "removeWater")]
+[JsonDerivedType(typeof(ReplaceWater), "replaceWater")]
+public abstract record BuildEdit
+{
+    /// <summary>Applies the edit.</summary>
+    /// <exception cref="RefusedException">It names something that is not there, or would leave a build that cannot be.</exception>
+    public BuildChange Apply(Build build)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        var change = Change(build);
+        change.After.Check();
+        return change;
+    }
+
+    /// <summary>The change of this kind of edit, unchecked.</summary>
+    protected abstract BuildChange Change(Build build);
+}
+
+/// <summary>Gives the build another name.</summary>
+public sealed record Rename(string Name) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var name = Require.Name(Name, "name");
+        return new(build with { Name = name }, new Rename(build.Name), $"Rename to {name}");
+    }
+}
+
+/// <summary>Sets the scale ratio N of 1:N.</summary>
+public sealed record SetScale(double Scale) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Scale = Scale }, new SetScale(build.Scale), $"Scale 1:{Scale:0.##}");
+}
+
+/// <summary>Sets the board's sizes, cell and material.</summary>
+public sealed record SetBoard(Board Board) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Board, "board");
+        return new(build with { Board = Board }, new SetBoard(build.Board), $"Board {Board.WidthMm:0.#} × {Board.DepthMm:0.#} mm");
+    }
+}
+
+/// <summary>Sets how resin is measured.</summary>
+public sealed record SetMeasuring(Measuring Measuring) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Measuring = Require.Present(Measuring, "measuring") }, new SetMeasuring(build.Measuring), "Change how resin is measured");
+}
+
+/// <summary>Sets all dams.</summary>
+public sealed record SetDams(IReadOnlyList<Dam> Dams) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Dams, "dams");
+        var difference = Dams.Count - build.Dams.Count;
+        var label = difference > 0 ? "Put up a dam" : difference < 0 ? "Take down a dam" : "Change a dam";
+        return new(build with { Dams = Dams }, new SetDams(build.Dams), label);
+    }
+}
+
+/// <summary>Adds a step to the ground recipe at a place in its order.</summary>
+public sealed record AddOperation(GroundOperation Operation, int Index) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Operation, "operation");
+        return new(build with { Recipe = Lists.Insert(build.Recipe, Index, Operation) }, new RemoveOperation(Operation.Id), $"Add {Operation.Name}");
+    }
+}
+
+/// <summary>Removes a step from the ground recipe.</summary>
+public sealed record RemoveOperation(string Id) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = Lists.StepAt(build, Id);
+        return new(build with { Recipe = Lists.Remove(build.Recipe, at) }, new AddOperation(build.Recipe[at], at), $"Remove {build.Recipe[at].Name}");
+    }
+}
+
+/// <summary>Puts a changed step in the place of the one with its id.</summary>
+public sealed record ReplaceOperation(GroundOperation Operation) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Operation, "operation");
+        var at = Lists.StepAt(build, Operation.Id);
+        var before = build.Recipe[at];
+        var label = before.Name != Operation.Name ? $"Rename to {Operation.Name}"
+            : before.Enabled != Operation.Enabled ? $"Switch {Operation.Name} {(Operation.Enabled ? "on" : "off")}"
+            : $"Reshape {Operation.Name}";
+        return new(build with { Recipe = Lists.Replace(build.Recipe, at, Operation) }, new ReplaceOperation(before), label);
+    }
+}
+
+/// <summary>Moves a step to another place in the recipe's order.</summary>
+public sealed record MoveOperation(string Id, int Index) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = Lists.StepAt(build, Id);
+        var step = build.Recipe[at];
+        return new(
+            build with { Recipe = Lists.Insert(Lists.Remove(build.Recipe, at), Index, step) },
+            new MoveOperation(Id, at),
+            $"Move {step.Name} in the order");
+    }
+}
+
+/// <summary>Adds a water.</summary>
+public sealed record AddWater(Water Water, int Index) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Water, "water");
+        return new(build with { Waters = Lists.Insert(build.Waters, Index, Water) }, new RemoveWater(Water.Id), $"Add {Water.Name}");
+    }
+}
+
+/// <summary>Removes a water.</summary>
+public sealed record RemoveWater(string Id) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = Lists.WaterAt(build, Id);
+        return new(build with { Waters = Lists.Remove(build.Waters, at) }, new AddWater(build.Waters[at], at), $"Remove {build.Waters[at].Name}");
+    }
+}
+
+/// <summary>Puts a changed water in the place of the one with its id.</summary>
+public sealed record ReplaceWater(Water Water) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Water, "water");
+        var at = Lists.WaterAt(build, Water.Id);
+        var before = build.Waters[at];
+        return new(build with { Waters = Lists.Replace(build.Waters, at, Water) }, new ReplaceWater(before), Label(before, Water));
+    }
+
+    private static string Label(Water before, Water after) =>
+        before.WaterlineMm != after.WaterlineMm ? $"Waterline of {after.Name} {before.WaterlineMm:0.##} → {after.WaterlineMm:0.##} mm"
+        : before.Name != after.Name ? $"Rename {before.Name} to {after.Name}"
+        : before.Seed != after.Seed ? $"Move {after.Name}"
+        : before.ProductId != after.ProductId ? $"Change the product of {after.Name}"
+        : before.Ink != after.Ink ? $"Change the ink of {after.Name}"
+        : before.Strategy != after.Strategy || before.SealMm != after.SealMm ? $"Change the layers of {after.Name}"
+        : $"Change the first pour of {after.Name}";
+}
+
+/// <summary>Lists with one thing changed.</summary>
+internal static class Lists
+{
+    public static int StepAt(Build build, string id) =>
+        Find(build.Recipe, step => step.Id == id, "That step of the ground is not there any more.");
+
+    public static int WaterAt(Build build, string id) =>
+        Find(build.Waters, water => water.Id == id, "That water is not there any more.");
+
+    public static IReadOnlyList<T> Insert<T>(IReadOnlyList<T> list, int index, T item)
+    {
+        if (index < 0 || index > list.Count)
+            throw new RefusedException("index", $"The place must lie between 0 and {list.Count}.");
+        return [.. list.Take(index), item, .. list.Skip(index)];
+    }
+
+    public static IReadOnlyList<T> Remove<T>(IReadOnlyList<T> list, int index) => [.. list.Take(index), .. list.Skip(index + 1)];
+
+    public static IReadOnlyList<T> Replace<T>(IReadOnlyList<T> list, int index, T item) => [.. list.Take(index), item, .. list.Skip(index + 1)];
+
+    private static int Find<T>(IReadOnlyList<T> list, Func<T, bool> match, string gone)
+    {
+        for (var i = 0; i < list.Count; i++)
+        {
+            if (match(list[i])) return i;
+        }
+
+        throw new RefusedException("id", gone, RefusalKind.Impossible);
+    }
+}

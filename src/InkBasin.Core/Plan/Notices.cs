@@ -1,0 +1,67 @@
+using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>What a maker should be told about a planned water, worst first.</summary>
+internal static class Notices
+{
+    public static IReadOnlyList<Notice> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers)
+    {
+        var notices = new List<Notice>();
+        Level(notices, build, water, basin);
+        if (sheet is null)
+            notices.Add(new Notice(Standing.Stop, "The product sheet is not in the stores: choose another product."));
+        if (water.Ink.TintId is not null && tint is null)
+            notices.Add(new Notice(Standing.Stop, "The tint is not in the stores: choose another."));
+        if (sheet is not null && layers.Count > 0) Pouring(notices, water, sheet, tint, layers);
+        return [.. notices.OrderByDescending(notice => notice.Standing)];
+    }
+
+    private static void Level(List<Notice> notices, Build build, Water water, Basin basin)
+    {
+        if (basin.Region.Cells.Length == 0)
+        {
+            notices.Add(new Notice(Standing.Stop, "Nothing is wet at this waterline: raise it, or move the water to lower ground."));
+            return;
+        }
+
+        foreach (var edge in basin.OpenEdges)
+        {
+            notices.Add(new Notice(
+                Standing.Stop,
+                $"Open over the {edge.Side.ToString().ToLowerInvariant()} edge for {edge.ToMm - edge.FromMm:0} mm: it needs a dam to {water.WaterlineMm + 5:0.0} mm."));
+        }
+
+        var freeboard = basin.FreeboardMm;
+        if (freeboard < 0 && basin.OpenEdges.Count == 0)
+            notices.Add(new Notice(Standing.Stop, $"It runs over at {basin.Spill.LevelMm:0.0} mm, {-freeboard:0.0} mm under the waterline: lower the waterline or raise the bank there."));
+        else if (freeboard is >= 0 and < Planner.TightFreeboardMm)
+            notices.Add(new Notice(Standing.Tight, $"Only {freeboard:0.0} mm of freeboard before it runs over at {basin.Spill.LevelMm:0.0} mm: raise the bank or lower the waterline."));
+        else if (freeboard >= 0)
+            notices.Add(new Notice(Standing.Holds, $"Freeboard {freeboard:0.0} mm before it runs over."));
+
+        var wet = basin.Region.Cells.ToHashSet();
+        foreach (var other in build.Waters)
+        {
+            if (other.Id == water.Id || !wet.Contains(basin.Region.Field.CellAt(other.Seed))) continue;
+            notices.Add(new Notice(Standing.Stop, $"At this waterline it is one water with {other.Name}: lower it, or keep only one of the two."));
+        }
+    }
+
+    private static void Pouring(List<Notice> notices, Water water, ProductSheet sheet, Tint? tint, List<PlannedLayer> layers)
+    {
+        var thinnest = layers.Min(layer => layer.DepthMm);
+        if (thinnest < sheet.LeastLayerMm - 1e-9)
+            notices.Add(new Notice(Standing.Tight, $"A layer of {thinnest:0.0} mm is thinner than the sheet's least, {sheet.LeastLayerMm:0.#} mm: it may stay soft or pull away from the bank."));
+        foreach (var warning in layers.SelectMany(layer => layer.Mix.Warnings).Distinct()) notices.Add(new Notice(Standing.Tight, warning));
+        if (tint is null || water.Ink.MlPer100Ml <= 0) return;
+        var given = layers.Max(layer => layer.Tint!.GivenMlPer100Ml);
+        if (given > sheet.TintLimitPercent + 1e-9)
+            notices.Add(new Notice(Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft."));
+        var worst = layers.Max(layer => Math.Abs(layer.Tint!.OffPercent));
+        if (worst > 10)
+            notices.Add(new Notice(Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in part one first."));
+        notices.Add(new Notice(Standing.Holds, $"{water.Ink.MlPer100Ml:0.###} ml of {tint.Name} in every 100 ml, the same in each batch."));
+    }
+}

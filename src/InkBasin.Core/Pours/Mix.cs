@@ -1,0 +1,218 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>What a sheet's mix ratio counts.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<RatioBasis>))]
+public enum RatioBasis
+{
+    /// <summary>ml of each part.</summary>
+    [JsonStringEnumMemberName("volume")] Volume,
+
+    /// <summary>g of each part.</summary>
+    [JsonStringEnumMemberName("weight")] Weight,
+}
+
+/// <summary>What the parts are measured with.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<DeviceKind>))]
+public enum DeviceKind
+{
+    /// <summary>A graduated cup or syringe: ml.</summary>
+    [JsonStringEnumMemberName("cup")] Cup,
+
+    /// <summary>A scale: g.</summary>
+    [JsonStringEnumMemberName("scale")] Scale,
+}
+
+/// <summary>Mix ratio: <paramref name="A"/> of part one to <paramref name="B"/> of part two.</summary>
+public sealed record MixRatio(double A, double B, RatioBasis Basis);
+
+/// <summary>A measuring device with the value of one graduation, ml for a cup and g for a scale.</summary>
+public sealed record MeasuringDevice(DeviceKind Kind, double Graduation);
+
+/// <summary>What is to be mixed and with what.</summary>
+/// <param name="VolumeMl">Resin wanted on the model, ml, above 0.</param>
+/// <param name="Ratio">The sheet's ratio.</param>
+/// <param name="DensityA">Density of part one, g/ml.</param>
+/// <param name="DensityB">Density of part two, g/ml.</param>
+/// <param name="Device">What it is measured with.</param>
+/// <param name="LossPercent">Share that stays on sticks and walls, % of the volume, ≥ 0.</param>
+/// <param name="ResidueMl">What each cup keeps back, ml, ≥ 0.</param>
+/// <param name="TolerancePercent">The sheet's tolerance on the ratio, %, above 0.</param>
+/// <param name="MaxBatchG">Greatest mass mixed at once, g; null is no limit.</param>
+/// <param name="Cup">The cup it is mixed in; null when not known.</param>
+public sealed record MixRequest(
+    double VolumeMl,
+    MixRatio Ratio,
+    double DensityA,
+    double DensityB,
+    MeasuringDevice Device,
+    double LossPercent = 5,
+    double ResidueMl = 3,
+    double TolerancePercent = 3,
+    double? MaxBatchG = null,
+    Cup? Cup = null);
+
+/// <summary>Marks on the cup's wall, mm over its inner base; null where the mark would lie above the rim.</summary>
+/// <param name="FirstMm">Part one alone.</param>
+/// <param name="BothMm">Both parts.</param>
+public sealed record CupMarks(double? FirstMm, double? BothMm);
+
+/// <summary>One batch as it is to be measured: both parts whole graduations of the device.</summary>
+public sealed record Batch(
+    double AMl,
+    double BMl,
+    double AG,
+    double BG,
+    double MixedMl,
+    double MixedG,
+    double WorstRatioErrorPercent,
+    bool Ok,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] CupMarks? Marks);
+
+/// <summary>The answer to a mix request.</summary>
+/// <param name="Batches">Equal batches.</param>
+/// <param name="LeastBatchMl">Mixed ml of the least batch this device measures within the tolerance.</param>
+/// <param name="Warnings">Sentences for the maker; at least one when a batch is not ok.</param>
+public sealed record MixAnswer(IReadOnlyList<Batch> Batches, double LeastBatchMl, IReadOnlyList<string> Warnings);
+
+/// <summary>
+/// What to measure out for a volume: losses, equal batches, rounding up to the device's graduations, worst ratio error,
+/// cup marks (models.md §5; readings.md, Mix).
+/// </summary>
+public static class Mix
+{
+    private const int MostBatches = 1000;
+
+    /// <exception cref="RefusedException">A number out of range; or no number of batches up to 1000 is light enough.</exception>
+    public static MixAnswer Of(MixRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        Check(request);
+        var byVolume = request.Ratio.Basis == RatioBasis.Volume
+            ? request.Ratio.A / request.Ratio.B
+            : request.Ratio.A / request.Ratio.B * request.DensityB / request.DensityA;
+        var onScale = request.Device.Kind == DeviceKind.Scale;
+        var ratio = onScale ? byVolume * request.DensityA / request.DensityB : byVolume;
+        var leastBatch = LeastBatchMl(request, ratio);
+
+        for (var count = 1; count <= MostBatches; count++)
+        {
+            var mixed = (request.VolumeMl * (1 + (request.LossPercent / 100)) / count) + request.ResidueMl;
+            double exactA = mixed * byVolume / (1 + byVolume), exactB = mixed / (1 + byVolume);
+            if (onScale)
+            {
+                exactA *= request.DensityA;
+                exactB *= request.DensityB;
+            }
+
+            var (a, b) = RoundUp(exactA, exactB, ratio, request.Device.Graduation, request.TolerancePercent);
+            var batch = Measured(request, a, b, ratio);
+            if (request.MaxBatchG is { } most && batch.MixedG > most * (1 + 1e-9)) continue;
+            return new MixAnswer([.. Enumerable.Repeat(batch, count)], leastBatch, Warnings(request, batch, leastBatch));
+        }
+
+        throw new RefusedException(
+            "maxBatchG",
+            "No number of batches keeps under that greatest batch: the residue and one graduation alone weigh more. Raise it or use a finer measure.",
+            RefusalKind.Impossible);
+    }
+
+    /// <summary>
+    /// Rounds both parts up to whole graduations so that neither is short and the ratio is the nearest the device has
+    /// there; up to a tenth more of the smaller part is tried to bring the worst error within tolerance (readings.md 3).
+    /// </summary>
+    private static (double A, double B) RoundUp(double exactA, double exactB, double ratio, double graduation, double tolerancePercent)
+    {
+        var aIsSmaller = ratio < 1;
+        var rho = aIsSmaller ? 1 / ratio : ratio;
+        double s0 = Graduations(aIsSmaller ? exactA : exactB, graduation), l0 = Graduations(aIsSmaller ? exactB : exactA, graduation);
+        double bestS = s0, bestL = Math.Max(l0, Math.Floor((rho * s0) + 0.5)), bestOff = double.PositiveInfinity;
+        var tries = Math.Max(1, Math.Floor(s0 / 10));
+        for (double k = 0; k <= tries; k++)
+        {
+            double s = s0 + k, l = Math.Max(l0, Math.Floor((rho * s) + 0.5));
+            double a = aIsSmaller ? s : l, b = aIsSmaller ? l : s;
+            if (WorstError(a, b, 1, ratio) * 100 <= tolerancePercent)
+            {
+                (bestS, bestL) = (s, l);
+                break;
+            }
+
+            var off = Math.Abs((a / b / ratio) - 1);
+            if (off < bestOff) (bestS, bestL, bestOff) = (s, l, off);
+        }
+
+        double smaller = bestS * graduation, larger = bestL * graduation;
+        return aIsSmaller ? (smaller, larger) : (larger, smaller);
+    }
+
+    // Binary rounding must not add a graduation: 47.900000000000006/0.1 is 479.
+    private static double Graduations(double amount, double graduation)
+    {
+        var count = amount / graduation;
+        return Math.Ceiling(count - (1e-9 * count));
+    }
+
+    /// <summary>max(|(A+δ/2)/(B−δ/2)/(a/b) − 1|, |(A−δ/2)/(B+δ/2)/(a/b) − 1|): each part misread by half a graduation, the worst way.</summary>
+    private static double WorstError(double a, double b, double graduation, double ratio)
+    {
+        var half = graduation / 2;
+        return Math.Max(Math.Abs(((a + half) / (b - half) / ratio) - 1), Math.Abs(((a - half) / (b + half) / ratio) - 1));
+    }
+
+    private static Batch Measured(MixRequest request, double a, double b, double ratio)
+    {
+        var onScale = request.Device.Kind == DeviceKind.Scale;
+        double aMl = onScale ? a / request.DensityA : a, bMl = onScale ? b / request.DensityB : b;
+        double aG = aMl * request.DensityA, bG = bMl * request.DensityB;
+        var error = WorstError(a, b, request.Device.Graduation, ratio) * 100;
+        var marks = request.Cup is { } cup ? new CupMarks(cup.MarkMm(aMl), cup.MarkMm(aMl + bMl)) : null;
+        var ok = error <= request.TolerancePercent && (marks is null || marks.BothMm is not null);
+        return new Batch(aMl, bMl, aG, bG, aMl + bMl, aG + bG, error, ok, marks);
+    }
+
+    // Parts exactly in ratio: B = δ/2·(1 + (1 + 1/r)/t), A = r·B.
+    private static double LeastBatchMl(MixRequest request, double ratio)
+    {
+        var b = request.Device.Graduation / 2 * (1 + ((1 + (1 / ratio)) / (request.TolerancePercent / 100)));
+        var a = ratio * b;
+        return request.Device.Kind == DeviceKind.Scale ? (a / request.DensityA) + (b / request.DensityB) : a + b;
+    }
+
+    private static List<string> Warnings(MixRequest request, Batch batch, double leastBatch)
+    {
+        var warnings = new List<string>();
+        var unit = request.Device.Kind == DeviceKind.Scale ? "g" : "ml";
+        if (batch.WorstRatioErrorPercent > request.TolerancePercent)
+        {
+            var finer = request.Device.Kind == DeviceKind.Scale ? "A scale with finer steps" : "A scale that shows 0.1 g";
+            warnings.Add(
+                $"Too small to measure this way: misreading each part by half of {request.Device.Graduation:0.###} {unit} puts the ratio up to {batch.WorstRatioErrorPercent:0.#} % off, and the sheet allows {request.TolerancePercent:0.#} %. " +
+                $"The least batch that is safe is {leastBatch:0.#} ml mixed. {finer} allows a smaller one.");
+        }
+
+        if (batch.Marks is { BothMm: null })
+            warnings.Add($"The batch of {batch.MixedMl:0.#} ml does not fit the cup, which holds {request.Cup!.BrimfulMl:0} ml to the rim: take a larger cup.");
+        return warnings;
+    }
+
+    private static void Check(MixRequest request)
+    {
+        Require.Positive(request.VolumeMl, "volumeMl");
+        Require.Present(request.Ratio, "ratio");
+        Require.Positive(request.Ratio.A, "ratio.a");
+        Require.Positive(request.Ratio.B, "ratio.b");
+        Require.Known(request.Ratio.Basis, "ratio.basis");
+        Require.Positive(request.DensityA, "densityA");
+        Require.Positive(request.DensityB, "densityB");
+        Require.Present(request.Device, "device");
+        Require.Known(request.Device.Kind, "device.kind");
+        Require.Positive(request.Device.Graduation, "device.graduation");
+        Require.NotNegative(request.LossPercent, "lossPercent");
+        Require.NotNegative(request.ResidueMl, "residueMl");
+        Require.Positive(request.TolerancePercent, "tolerancePercent");
+        if (request.MaxBatchG is { } most) Require.Positive(most, "maxBatchG");
+        request.Cup?.Check("cup");
+    }
+}

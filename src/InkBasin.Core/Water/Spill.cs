@@ -1,0 +1,93 @@
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Water;
+
+/// <summary>Where and at what level a water runs over.</summary>
+/// <param name="LevelMm">The spill level, mm.</param>
+/// <param name="Cell">The cell crossed: the edge cell or the saddle; the seed's own when it lies in no depression.</param>
+public readonly record struct SpillPoint(double LevelMm, int Cell);
+
+/// <summary>
+/// The spill level of the water over a seed (readings.md 8–10): the lowest level, not below the waterline, at which it
+/// would leave over an open edge or run into lower ground that it does not yet cover; water that is already out
+/// spills at the level where it got out. Found by growing a heap from the seed, as one basin needs no tree of the
+/// whole board.
+/// </summary>
+public static class Spill
+{
+    /// <summary>Ground counts as lower only when it lies more than this under the level, mm (route default).</summary>
+    public const double DefaultDimpleMm = 0.5;
+
+    /// <param name="field">The ground.</param>
+    /// <param name="outlets">Where water leaves the board.</param>
+    /// <param name="seedCell">A cell of the grid.</param>
+    /// <param name="waterlineMm">The waterline.</param>
+    /// <param name="dimpleMm">Depth up to which a hollow in the bank is a dimple and no other basin, mm, ≥ 0.</param>
+    public static SpillPoint Of(HeightField field, EdgeOutlets outlets, int seedCell, double waterlineMm, double dimpleMm = DefaultDimpleMm)
+    {
+        ArgumentNullException.ThrowIfNull(field);
+        ArgumentNullException.ThrowIfNull(outlets);
+        var seedGround = field.HeightsMm[seedCell];
+        var start = Math.Max(waterlineMm, seedGround);
+        var off = Grow(field, outlets, seedCell, seedGround, double.PositiveInfinity);
+        if (off.LevelMm <= start) return off.LevelMm <= seedGround ? new SpillPoint(off.LevelMm, seedCell) : off;
+        return Grow(field, outlets, seedCell, start, dimpleMm);
+    }
+
+    // The water over the seed stands at `start` and rises. It stops where it meets an outlet, or ground more than
+    // `dimple` under its level that it does not cover. A dimple of +∞ looks for outlets alone: the Priority-Flood
+    // level of the seed's cell. Outlets wait in the heap as ~cell.
+    private static SpillPoint Grow(HeightField field, EdgeOutlets outlets, int seedCell, double start, double dimple)
+    {
+        var h = field.HeightsMm;
+        int columns = field.Columns, rows = field.Rows;
+        var seen = new bool[h.Length];
+        var heap = new LevelHeap();
+        var level = start;
+        seen[seedCell] = true;
+
+        // The water as it stands: everything strictly under the start that reaches the seed.
+        if (h[seedCell] < start)
+        {
+            var standing = WetRegion.Flood(field, seedCell, start).Cells;
+            foreach (var cell in standing) seen[cell] = true;
+            foreach (var cell in standing) ReachesLower(cell);
+        }
+        else
+        {
+            heap.Push(h[seedCell], seedCell);
+        }
+
+        var saddle = seedCell;
+        while (heap.Count > 0)
+        {
+            level = Math.Max(level, heap.Pop(out var cell));
+            if (cell < 0) return new SpillPoint(level, ~cell);
+            if (h[cell] >= level) saddle = cell;
+            if (ReachesLower(cell)) return new SpillPoint(level, saddle);
+        }
+
+        throw new InvalidOperationException("A board always has an edge for water to leave over.");
+
+        bool ReachesLower(int cell)
+        {
+            var outlet = outlets.Of(cell);
+            if (!double.IsPositiveInfinity(outlet)) heap.Push(Math.Max(outlet, level), ~cell);
+            int row = cell / columns, column = cell - (row * columns);
+            for (var r = Math.Max(0, row - 1); r <= Math.Min(rows - 1, row + 1); r++)
+            {
+                for (var c = Math.Max(0, column - 1); c <= Math.Min(columns - 1, column + 1); c++)
+                {
+                    var next = (r * columns) + c;
+                    if (seen[next]) continue;
+                    seen[next] = true;
+                    if (h[next] < level - dimple) return true;
+                    heap.Push(Math.Max(h[next], level), next);
+                }
+            }
+
+            return false;
+        }
+    }
+}

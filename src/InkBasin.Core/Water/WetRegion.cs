@@ -1,0 +1,104 @@
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Water;
+
+/// <summary>
+/// The water over a seed at a level: the 8-connected cells with ground strictly under the level that reach the seed,
+/// bounded by the grid alone, as if every open edge were dammed (models.md §2; readings.md 1–2, 7).
+/// </summary>
+public sealed class WetRegion
+{
+    private WetRegion(HeightField field, double levelMm, int[] cells)
+    {
+        Field = field;
+        LevelMm = levelMm;
+        Cells = cells;
+        double depth = 0, lowest = double.PositiveInfinity;
+        foreach (var cell in cells)
+        {
+            depth += levelMm - field.HeightsMm[cell];
+            lowest = Math.Min(lowest, field.HeightsMm[cell]);
+        }
+
+        VolumeMl = depth * field.CellAreaMm2 / 1000;
+        LowestBedMm = cells.Length > 0 ? lowest : null;
+    }
+
+    /// <summary>The ground.</summary>
+    public HeightField Field { get; }
+
+    /// <summary>The level, mm.</summary>
+    public double LevelMm { get; }
+
+    /// <summary>Wet cells, each once; empty when the seed is dry.</summary>
+    public int[] Cells { get; }
+
+    /// <summary>Volume, ml.</summary>
+    public double VolumeMl { get; }
+
+    /// <summary>Wet area, mm².</summary>
+    public double AreaMm2 => Cells.Length * Field.CellAreaMm2;
+
+    /// <summary>Height of the lowest bed, mm; null when dry.</summary>
+    public double? LowestBedMm { get; }
+
+    /// <summary>Greatest depth, mm; 0 when dry.</summary>
+    public double MaxDepthMm => LowestBedMm is { } bed ? LevelMm - bed : 0;
+
+    /// <summary>Mean depth, mm; 0 when dry.</summary>
+    public double MeanDepthMm => Cells.Length > 0 ? VolumeMl * 1000 / AreaMm2 : 0;
+
+    /// <summary>Floods from <paramref name="seedCell"/>.</summary>
+    /// <param name="field">The ground.</param>
+    /// <param name="seedCell">A cell of the grid.</param>
+    /// <param name="levelMm">The level.</param>
+    public static WetRegion Flood(HeightField field, int seedCell, double levelMm)
+    {
+        ArgumentNullException.ThrowIfNull(field);
+        var h = field.HeightsMm;
+        if (!(h[seedCell] < levelMm)) return new WetRegion(field, levelMm, []);
+        int columns = field.Columns, rows = field.Rows;
+        var seen = new bool[h.Length];
+        var queue = new int[Math.Min(h.Length, 4096)];
+        queue[0] = seedCell;
+        seen[seedCell] = true;
+        var count = 1;
+        for (var next = 0; next < count; next++)
+        {
+            int row = queue[next] / columns, column = queue[next] - (row * columns);
+            int row0 = Math.Max(0, row - 1), row1 = Math.Min(rows - 1, row + 1);
+            int column0 = Math.Max(0, column - 1), column1 = Math.Min(columns - 1, column + 1);
+            if (count + 8 > queue.Length) Array.Resize(ref queue, Math.Min(h.Length + 8, queue.Length * 2));
+            for (var r = row0; r <= row1; r++)
+            {
+                for (var cell = (r * columns) + column0; cell <= (r * columns) + column1; cell++)
+                {
+                    if (seen[cell] || h[cell] >= levelMm) continue;
+                    seen[cell] = true;
+                    queue[count++] = cell;
+                }
+            }
+        }
+
+        return new WetRegion(field, levelMm, queue[..count]);
+    }
+
+    /// <summary>
+    /// The region as runs of wet cells, three numbers each: row, first column, column past the last; in row-major order.
+    /// </summary>
+    public int[] Runs()
+    {
+        var sorted = (int[])Cells.Clone();
+        Array.Sort(sorted);
+        var runs = new List<int>();
+        for (var i = 0; i < sorted.Length;)
+        {
+            int row = sorted[i] / Field.Columns, end = i + 1;
+            while (end < sorted.Length && sorted[end] == sorted[end - 1] + 1 && sorted[end] / Field.Columns == row) end++;
+            runs.AddRange([row, sorted[i] % Field.Columns, (sorted[end - 1] % Field.Columns) + 1]);
+            i = end;
+        }
+
+        return [.. runs];
+    }
+}

@@ -1,0 +1,69 @@
+using System.Text.Json;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+
+namespace InkBasin.Core.Tests.Plan;
+
+public class BuildEditTests
+{
+    public static TheoryData<BuildEdit, string> Edits => new()
+    {
+        { new Rename("New name"), "Rename to New name" },
+        { new SetScale(35), "Scale 1:35" },
+        { new SetBoard(new Board(240, 120, 1)), "Board 240 × 120 mm" },
+        { new SetMeasuring(new Measuring(new MeasuringDevice(DeviceKind.Cup, 1), new Cup(50, 60, 80))), "Change how resin is measured" },
+        { new SetDams([]), "Take down a dam" },
+        { new AddOperation(new FoamSheet { Id = "n", Name = "Hill", ThicknessMm = 5 }, 1), "Add Hill" },
+        { new RemoveOperation("creek"), "Remove Creek bed" },
+        { new ReplaceOperation(new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }), "Reshape Foam" },
+        { new ReplaceOperation(new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 30, Enabled = false }), "Switch Foam off" },
+        { new MoveOperation("skin", 0), "Move Skin in the order" },
+        { new AddWater(Samples.Creek.Waters[0] with { Id = "w2", Name = "Pool" }, 1), "Add Pool" },
+        { new RemoveWater("w"), "Remove Creek" },
+        { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = 21.5 }), "Waterline of Creek 20 → 21.5 mm" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Edits))]
+    public void Every_edit_changes_the_build_says_so_and_is_taken_back_by_its_inverse(BuildEdit edit, string label)
+    {
+        var change = edit.Apply(Samples.Creek);
+        Assert.NotEqual(Json(Samples.Creek), Json(change.After));
+        Assert.Equal(label, change.Label);
+        var back = change.Inverse.Apply(change.After);
+        Assert.Equal(Json(Samples.Creek), Json(back.After));
+        Assert.Equal(Json(change.After), Json(back.Inverse.Apply(back.After).After));
+    }
+
+    [Theory]
+    [MemberData(nameof(Edits))]
+    public void Every_edit_survives_being_written_down(BuildEdit edit, string label)
+    {
+        var again = JsonSerializer.Deserialize<BuildEdit>(JsonSerializer.Serialize(edit))!;
+        Assert.Equal(Json(edit.Apply(Samples.Creek).After), Json(again.Apply(Samples.Creek).After));
+        Assert.Equal(label, again.Apply(Samples.Creek).Label);
+    }
+
+    public static TheoryData<BuildEdit, string> Refused => new()
+    {
+        { new Rename("  "), "name" },
+        { new SetScale(0), "scale" },
+        { new SetBoard(new Board(60, 60, 2)), "waters[0].seed" },
+        { new SetBoard(new Board(3000, 3000, 0.25)), "board.cellMm" },
+        { new RemoveOperation("nowhere"), "id" },
+        { new MoveOperation("skin", 9), "index" },
+        { new AddOperation(new FoamSheet { Id = "foam", Name = "Twice", ThicknessMm = 5 }, 0), "recipe" },
+        { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = double.NaN }), "waters[0].waterlineMm" },
+        { new ReplaceWater(Samples.Creek.Waters[0] with { Ink = new InkChoice("umber", 21) }), "waters[0].ink.mlPer100Ml" },
+        { new SetDams([new Dam(BoardSide.Left, 9, 2, 20)]), "dams[0].toMm" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Refused))]
+    public void An_edit_that_would_leave_an_impossible_build_is_refused(BuildEdit edit, string field) =>
+        Assert.Equal(field, Assert.Throws<RefusedException>(() => edit.Apply(Samples.Creek)).Field);
+
+    private static string Json(Build build) => JsonSerializer.Serialize(build);
+}

@@ -1,0 +1,139 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Tests.Plan;
+
+public class PlannerTests
+{
+    private static WaterPlan Only(Build build) => Planner.Plan(build, Stores.Examples).Waters[0];
+
+    private static Build With(Func<Core.Plan.Water, Core.Plan.Water> change) =>
+        Samples.Creek with { Waters = [change(Samples.Creek.Waters[0])] };
+
+    [Fact]
+    public void A_creek_becomes_a_poured_plan()
+    {
+        // Bed 6 + skin 2, waterline 20: 40 × 200 × 12 mm = 96 ml; the coating's 6 mm makes two layers.
+        var plan = Only(Samples.Creek);
+        Assert.Equal(96, plan.VolumeMl, 9);
+        Assert.Equal(8, plan.BedMm);
+        Assert.Equal(0.912, plan.ScaleDepthM, 9);
+        Assert.Equal(25, plan.SpillMm);
+        Assert.Equal(Standing.Holds, plan.Standing);
+        Assert.Equal([14, 20], plan.Layers.Select(layer => layer.ToMm));
+        Assert.All(plan.Layers, layer => Assert.Equal(48 / (1 - 0.006), layer.VolumeMl, 9));
+    }
+
+    [Fact]
+    public void The_parts_weigh_what_the_ratio_says_and_drops_are_the_same_in_equal_batches()
+    {
+        var plan = Only(Samples.Creek);
+        var batch = plan.Layers[0].Mix.Batches[0];
+        Assert.Equal(1.13 / 1.01, batch.AG / batch.BG, 0.005);
+        Assert.Equal(plan.Layers[0].Tint, plan.Layers[1].Tint);
+        Assert.Equal(Math.Round(0.2 * batch.MixedMl / 100 / 0.05), plan.Layers[0].Tint!.Drops);
+    }
+
+    [Fact]
+    public void The_sheets_hours_are_laid_end_to_end_from_the_first_pour()
+    {
+        var plan = Only(Samples.Creek);
+        var first = Samples.Creek.Waters[0].FirstPourAt!.Value;
+        Assert.Equal(first, plan.Layers[0].PourAt);
+        Assert.Equal(first.AddHours(4), plan.Layers[1].PourAt);
+        Assert.Equal(first.AddHours(8), plan.Layers[1].RecoatFromAt);
+        Assert.Equal(first.AddHours(4 + 18), plan.StripAt);
+        Assert.Equal(first.AddHours(4 + 72), plan.FullCureAt);
+        Assert.Null(Only(With(water => water with { FirstPourAt = null })).Layers[0].PourAt);
+    }
+
+    [Fact]
+    public void Without_dams_the_edges_stop_it_and_dams_are_proposed_that_hold()
+    {
+        var bare = Samples.Creek with { Dams = [] };
+        var plan = Only(bare);
+        Assert.Equal(Standing.Stop, plan.Standing);
+        Assert.Equal(2, plan.OpenEdges.Count);
+        Assert.Contains(plan.Notices, notice => notice.Standing == Standing.Stop && notice.Sentence.Contains("dam", StringComparison.Ordinal));
+        var dammed = Only(bare with { Dams = plan.ProposedDams });
+        Assert.Equal(Standing.Holds, dammed.Standing);
+        Assert.Equal(5, dammed.FreeboardMm, 9);
+    }
+
+    [Theory]
+    [InlineData(22.9, Standing.Holds)]
+    [InlineData(24, Standing.Tight)]
+    [InlineData(25, Standing.Tight)]
+    [InlineData(26, Standing.Stop)]
+    public void Freeboard_says_holds_tight_or_stop(double waterline, Standing standing) =>
+        Assert.Equal(standing, Only(With(water => water with { WaterlineMm = waterline })).Standing);
+
+    [Fact]
+    public void Nothing_wet_is_told_and_makes_no_layers()
+    {
+        var plan = Only(With(water => water with { WaterlineMm = 5 }));
+        Assert.Empty(plan.Layers);
+        Assert.Equal(0, plan.VolumeMl);
+        Assert.Contains(plan.Notices, notice => notice.Sentence.StartsWith("Nothing is wet", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void An_unknown_product_stops_the_plan_but_not_the_measuring()
+    {
+        var plan = Only(With(water => water with { ProductId = "gone" }));
+        Assert.Equal(96, plan.VolumeMl, 9);
+        Assert.Empty(plan.Layers);
+        Assert.Equal(Standing.Stop, plan.Notices[0].Standing);
+    }
+
+    [Fact]
+    public void Too_much_tint_stops_and_too_few_drops_are_told()
+    {
+        Assert.Contains(Only(With(w => w with { Ink = new("umber", 5) })).Notices, n => n.Standing == Standing.Stop && n.Sentence.Contains("limit", StringComparison.Ordinal));
+        Assert.Contains(Only(With(w => w with { Ink = new("umber", 0.06) })).Notices, n => n.Sentence.StartsWith("Whole drops", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Two_waters_that_have_become_one_are_noticed()
+    {
+        var second = Samples.Creek.Waters[0] with { Id = "w2", Name = "Reach", Seed = new PointMm(20, 50) };
+        var plans = Planner.Plan(Samples.Creek with { Waters = [Samples.Creek.Waters[0], second] }, Stores.Examples).Waters;
+        Assert.All(plans, plan => Assert.Contains(plan.Notices, notice => notice.Sentence.Contains("one water with", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void Every_figure_can_be_opened()
+    {
+        var workings = Only(Samples.Creek).Workings;
+        Assert.Equal(["drops", "freeboard", "layers", "mix", "times", "volume"], workings.Keys.Order());
+        Assert.All(workings.Values, working => Assert.True(working.Inputs.Count > 0 && working.Formula.Length > 20 && working.Source.Length > 5));
+        Assert.Equal(20, workings["volume"].Inputs.Single(input => input.Name == "waterline").Value);
+    }
+
+    [Property(MaxTest = 60)]
+    public bool No_plan_exceeds_its_sheet(byte line, byte product, byte strategy, byte seal)
+    {
+        var sheet = ExampleSheets.All[product % 3];
+        var plan = Only(With(water => water with
+        {
+            WaterlineMm = 8.5 + (line / 255.0 * 20),
+            ProductId = sheet.Id,
+            Strategy = (LayerStrategy)(strategy % 4),
+            SealMm = 0.5 + (seal / 255.0 * 19),
+        }));
+        return plan.Layers.Count > 0
+            && plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8))
+            && plan.Layers.All(layer => layer.Mix.Batches.All(batch => batch.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
+            && Enumerable.Range(1, plan.Layers.Count - 1).All(i => plan.Layers[i].PourH >= plan.Layers[i - 1].RecoatFromH);
+    }
+
+    [Property(MaxTest = 40)]
+    public bool A_higher_waterline_never_takes_less(byte low, byte high)
+    {
+        double a = 8.5 + (Math.Min(low, high) / 255.0 * 20), b = 8.5 + (Math.Max(low, high) / 255.0 * 20);
+        return Only(With(w => w with { WaterlineMm = a })).VolumeMl <= Only(With(w => w with { WaterlineMm = b })).VolumeMl;
+    }
+}

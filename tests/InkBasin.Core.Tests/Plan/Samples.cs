@@ -1,0 +1,36 @@
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+
+namespace InkBasin.Core.Tests.Plan;
+
+internal static class Samples
+{
+    /// <summary>A 200 × 100 board of 30 mm foam with a level creek 40 wide at bed 6 from left to right, dammed at both ends.</summary>
+    public static Build Creek { get; } = new()
+    {
+        Name = "Creek board",
+        Scale = 76,
+        Board = new Board(200, 100, 2),
+        Recipe =
+        [
+            new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 30 },
+            new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = 6, BedEndMm = 6, BankAngleDeg = 90 },
+            new PlasterSkin { Id = "skin", Name = "Skin", ThicknessMm = 2 },
+        ],
+        Waters =
+        [
+            new InkBasin.Core.Plan.Water
+            {
+                Id = "w",
+                Name = "Creek",
+                Seed = new PointMm(100, 50),
+                WaterlineMm = 20,
+                ProductId = "coating-epoxy",
+                Ink = new InkChoice("blue-green", 0.2),
+                FirstPourAt = new DateTimeOffset(2027, 3, 1, 19, 0, 0, TimeSpan.Zero),
+            },
+        ],
+        Dams = [new Dam(BoardSide.Left, 0, 100, 25), new Dam(BoardSide.Right, 0, 100, 25)],
+    };
+}

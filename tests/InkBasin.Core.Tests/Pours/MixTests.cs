@@ -1,0 +1,103 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Pours;
+
+namespace InkBasin.Core.Tests.Pours;
+
+public class MixTests
+{
+    private static readonly MixRequest TwoToOne = new(100, new MixRatio(2, 1, RatioBasis.Volume), 1.1, 1, new MeasuringDevice(DeviceKind.Cup, 1));
+
+    [Fact]
+    public void A_hundred_ml_two_to_one_in_a_millilitre_cup()
+    {
+        var batch = Assert.Single(Mix.Of(TwoToOne).Batches);
+        Assert.Equal((72, 36, 108), (batch.AMl, batch.BMl, batch.MixedMl));
+        Assert.Equal(((72.5 / 35.5 / 2) - 1) * 100, batch.WorstRatioErrorPercent, 9);
+        Assert.True(batch.Ok);
+    }
+
+    [Property]
+    public bool Neither_part_is_short_and_the_batches_cover_the_volume(ushort volume, byte a, byte b, byte graduation, bool scale, bool byWeight)
+    {
+        var request = new MixRequest(
+            1 + (volume / 100.0),
+            new MixRatio(1 + (a % 100), 1 + (b % 100), byWeight ? RatioBasis.Weight : RatioBasis.Volume),
+            1.13,
+            0.97,
+            new MeasuringDevice(scale ? DeviceKind.Scale : DeviceKind.Cup, new[] { 0.1, 0.5, 1, 5 }[graduation % 4]),
+            MaxBatchG: 2000);
+        var answer = Mix.Of(request);
+        var byVolume = request.Ratio.A / request.Ratio.B * (byWeight ? request.DensityB / request.DensityA : 1);
+        var mixed = (request.VolumeMl * 1.05 / answer.Batches.Count) + 3;
+        var batch = answer.Batches[0];
+        return batch.AMl >= (mixed * byVolume / (1 + byVolume)) - 1e-6
+            && batch.BMl >= (mixed / (1 + byVolume)) - 1e-6
+            && batch.MixedG <= 2000.0001
+            && batch.Ok == (answer.Warnings.Count == 0);
+    }
+
+    [Property]
+    public bool A_batch_at_least_as_large_as_the_least_one_is_within_tolerance_when_exact(byte a, byte b)
+    {
+        double ratio = (1 + (a % 9)) / (double)(1 + (b % 9));
+        var least = Mix.Of(TwoToOne with { Ratio = new MixRatio(ratio, 1, RatioBasis.Volume) }).LeastBatchMl;
+        double partB = least / (1 + ratio), partA = least - partB;
+        var worst = Math.Max(
+            Math.Abs(((partA + 0.5) / (partB - 0.5) / ratio) - 1),
+            Math.Abs(((partA - 0.5) / (partB + 0.5) / ratio) - 1));
+        return Math.Abs(worst - 0.03) < 1e-9;
+    }
+
+    [Fact]
+    public void Too_small_a_batch_says_so_with_the_least_that_is_not()
+    {
+        var answer = Mix.Of(TwoToOne with { VolumeMl = 12, Device = new MeasuringDevice(DeviceKind.Cup, 5) });
+        Assert.False(answer.Batches[0].Ok);
+        Assert.Equal(382.5, answer.LeastBatchMl, 9);
+        Assert.Contains("382.5", Assert.Single(answer.Warnings), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void No_number_of_batches_is_light_enough() =>
+        Assert.Equal(RefusalKind.Impossible, Assert.Throws<RefusedException>(() => Mix.Of(TwoToOne with { MaxBatchG = 2 })).Kind);
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(-1)]
+    [InlineData(double.NaN)]
+    [InlineData(double.PositiveInfinity)]
+    public void Nothing_cannot_be_mixed(double volume) =>
+        Assert.Equal("volumeMl", Assert.Throws<RefusedException>(() => Mix.Of(TwoToOne with { VolumeMl = volume })).Field);
+}
+
+public class CupTests
+{
+    [Fact]
+    public void A_straight_cup_is_a_cylinder()
+    {
+        var cup = new Cup(60, 60, 100);
+        Assert.Equal(50, cup.MarkMm(Math.PI * 900 * 50 / 1000)!.Value, 9);
+        Assert.Equal(Math.PI * 90, cup.BrimfulMl, 9);
+    }
+
+    [Theory]
+    [InlineData(55, 75, 95)]
+    [InlineData(75, 55, 95)]
+    public void A_tapered_cup_filled_to_a_mark_holds_the_frustum_under_it(double baseMm, double topMm, double heightMm)
+    {
+        var cup = new Cup(baseMm, topMm, heightMm);
+        foreach (var volume in new[] { 1.0, 40, 150, cup.BrimfulMl })
+        {
+            var mark = cup.MarkMm(volume)!.Value;
+            var at = baseMm + ((topMm - baseMm) * mark / heightMm);
+            Assert.Equal(volume, Math.PI * mark * ((baseMm * baseMm) + (baseMm * at) + (at * at)) / 12000, 6);
+        }
+    }
+
+    [Fact]
+    public void Above_the_rim_there_is_no_mark()
+    {
+        Assert.Null(new Cup(50, 60, 80).MarkMm(400));
+        Assert.Null(new Cup(60, 5, 80).MarkMm(4000));
+    }
+}
