@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Text.Json.Serialization;
 
 namespace InkBasin.Core.Ground;
@@ -40,8 +41,44 @@ public abstract record GroundOperation
 }
 
 /// <summary>The ground while it is being compiled: heights and the plaster lying on it.</summary>
-internal sealed class GroundWork(int columns, int rows, double cellMm, CancellationToken cancel)
+internal sealed class GroundWork(int columns, int rows, double cellMm, CancellationToken cancel) : IDisposable
 {
+    private readonly bool[] _inside = ArrayPool<bool>.Shared.Rent(columns * rows);
+    private readonly double[] _distance2 = ArrayPool<double>.Shared.Rent(columns * rows);
+    private readonly double[] _along = ArrayPool<double>.Shared.Rent(columns * rows);
+    private readonly int[] _piece = ArrayPool<int>.Shared.Rent(columns * rows);
+
+    // Scratch of one number a cell, shared by the steps in turn: a drag compiles many times a second, and fresh arrays
+    // of this size would each cost a full collection.
+
+    /// <summary>Scratch for one step, all false.</summary>
+    public Span<bool> Inside() => Cleared(_inside, false);
+
+    /// <summary>Scratch for one step, all +∞.</summary>
+    public Span<double> Distance2() => Cleared(_distance2, double.PositiveInfinity);
+
+    /// <summary>Scratch for one step, unset.</summary>
+    public Span<double> Along() => _along.AsSpan(0, HeightsMm.Length);
+
+    /// <summary>Scratch for one step, all 0.</summary>
+    public Span<int> Piece() => Cleared(_piece, 0);
+
+    /// <summary>Gives the scratch back.</summary>
+    public void Dispose()
+    {
+        ArrayPool<bool>.Shared.Return(_inside);
+        ArrayPool<double>.Shared.Return(_distance2);
+        ArrayPool<double>.Shared.Return(_along);
+        ArrayPool<int>.Shared.Return(_piece);
+    }
+
+    private Span<T> Cleared<T>(T[] scratch, T value)
+    {
+        var span = scratch.AsSpan(0, HeightsMm.Length);
+        span.Fill(value);
+        return span;
+    }
+
     public int Columns { get; } = columns;
 
     public int Rows { get; } = rows;

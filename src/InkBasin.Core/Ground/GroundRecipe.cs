@@ -51,7 +51,7 @@ public static class GroundRecipe
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
-        var work = new GroundWork(board.Columns, board.Rows, board.CellMm, cancel);
+        using var work = new GroundWork(board.Columns, board.Rows, board.CellMm, cancel);
         foreach (var step in steps)
         {
             if (step.Enabled) step.Shape(work);

@@ -33,14 +33,14 @@ public sealed record PlasterSkin : GroundOperation
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        var region = Outline is null ? null : RingField.Lay(work, Outline.Ring(work.CellMm), 0);
+        var region = Outline is null ? default : RingField.Lay(work, Outline.Ring(work.CellMm), 0);
         for (var row = 0; row < work.Rows; row++)
         {
             work.Cancel.ThrowIfCancellationRequested();
             for (var column = 0; column < work.Columns; column++)
             {
                 var cell = (row * work.Columns) + column;
-                if (region is not null && !region.Inside(cell)) continue;
+                if (Outline is not null && !region.Inside(cell)) continue;
                 var laid = ThicknessMm + (RoughMm > 0 ? RoughMm * Texture(column, row, work.CellMm) : 0);
                 var before = work.SkinMm[cell];
                 work.HeightsMm[cell] += laid;

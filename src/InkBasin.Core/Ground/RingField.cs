@@ -4,12 +4,12 @@ namespace InkBasin.Core.Ground;
 /// A ring laid over the grid being compiled: which cells lie inside and how far from it. Each piece of the ring visits
 /// only the cells within reach, so the cost follows the ring's length and not the board's size.
 /// </summary>
-internal sealed class RingField
+internal readonly ref struct RingField
 {
-    private readonly bool[] _inside;
-    private readonly double[] _distance2;
+    private readonly Span<bool> _inside;
+    private readonly Span<double> _distance2;
 
-    private RingField(bool[] inside, double[] distance2)
+    private RingField(Span<bool> inside, Span<double> distance2)
     {
         _inside = inside;
         _distance2 = distance2;
@@ -26,16 +26,15 @@ internal sealed class RingField
     /// <param name="reachMm">Distances are known up to here, mm, ≥ 0; 0 when they are not wanted.</param>
     public static RingField Lay(GroundWork work, ReadOnlySpan<PointMm> ring, double reachMm)
     {
-        var inside = new bool[work.HeightsMm.Length];
+        var inside = work.Inside();
         FillInside(work, ring, inside);
-        var distance2 = new double[work.HeightsMm.Length];
-        Array.Fill(distance2, double.PositiveInfinity);
+        var distance2 = work.Distance2();
         if (reachMm > 0) Measure(work, ring, reachMm, distance2);
         return new RingField(inside, distance2);
     }
 
     // Row by row: between each pair of crossings lies inside, as in Rings.Contains.
-    private static void FillInside(GroundWork work, ReadOnlySpan<PointMm> ring, bool[] inside)
+    private static void FillInside(GroundWork work, ReadOnlySpan<PointMm> ring, Span<bool> inside)
     {
         var (row0, row1, _, _) = work.Window(ring, 0);
         var crossings = new List<double>();
@@ -55,50 +54,42 @@ internal sealed class RingField
             {
                 var from = (int)Math.Clamp(Math.Ceiling((crossings[k] / work.CellMm) - 0.5), 0, work.Columns);
                 var to = (int)Math.Clamp(Math.Ceiling((crossings[k + 1] / work.CellMm) - 0.5), 0, work.Columns);
-                if (to > from) Array.Fill(inside, true, (row * work.Columns) + from, to - from);
+                if (to > from) inside.Slice((row * work.Columns) + from, to - from).Fill(true);
             }
         }
     }
 
-    private static void Measure(GroundWork work, ReadOnlySpan<PointMm> ring, double reachMm, double[] distance2)
+    private static void Measure(GroundWork work, ReadOnlySpan<PointMm> ring, double reachMm, Span<double> distance2)
     {
         for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
-            NearestPiece.Visit(work, ring[j], ring[i], reachMm, distance2, null, null, 0);
+            NearestPiece.Visit(work, ring[j], ring[i], reachMm, distance2, [], [], 0);
     }
 }
 
 /// <summary>
 /// For every cell within reach of a line: the nearest of its straight pieces, where along it, and how far.
 /// </summary>
-internal sealed class NearestPiece
+internal readonly ref struct NearestPiece(GroundWork work)
 {
-    private NearestPiece(int cells)
-    {
-        Distance2 = new double[cells];
-        Array.Fill(Distance2, double.PositiveInfinity);
-        Piece = new int[cells];
-        Along = new double[cells];
-    }
-
     /// <summary>Squared distance, mm²; +∞ out of reach.</summary>
-    public double[] Distance2 { get; }
+    public Span<double> Distance2 { get; } = work.Distance2();
 
     /// <summary>Index of the point the nearest piece ends at, from 1; 0 out of reach.</summary>
-    public int[] Piece { get; }
+    public Span<int> Piece { get; } = work.Piece();
 
-    /// <summary>Where along that piece, 0…1.</summary>
-    public double[] Along { get; }
+    /// <summary>Where along that piece, 0…1; unset out of reach.</summary>
+    public Span<double> Along { get; } = work.Along();
 
     public static NearestPiece Lay(GroundWork work, ReadOnlySpan<PointMm> line, double reachMm)
     {
-        var nearest = new NearestPiece(work.HeightsMm.Length);
+        var nearest = new NearestPiece(work);
         for (var i = 1; i < line.Length; i++)
             Visit(work, line[i - 1], line[i], reachMm, nearest.Distance2, nearest.Piece, nearest.Along, i);
         return nearest;
     }
 
-    /// <summary>Lowers the distances of the cells within reach of the piece a–b, noting the piece where asked.</summary>
-    public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, double[] distance2, int[]? piece, double[]? alongs, int number)
+    /// <summary>Lowers the distances of the cells within reach of the piece a–b, noting the piece unless the spans for it are empty.</summary>
+    public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, Span<double> distance2, Span<int> piece, Span<double> alongs, int number)
     {
         work.Cancel.ThrowIfCancellationRequested();
         double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy), cellMm = work.CellMm;
@@ -108,7 +99,7 @@ internal sealed class NearestPiece
         {
             var py = work.Centre(row) - a.YMm;
             var first = row * work.Columns;
-            var cells = distance2.AsSpan(first, work.Columns);
+            var cells = distance2.Slice(first, work.Columns);
             for (var column = column0; column < column1; column++)
             {
                 var px = ((column + 0.5) * cellMm) - a.XMm;
@@ -117,9 +108,9 @@ internal sealed class NearestPiece
                 double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);
                 if (d2 >= cells[column]) continue;
                 cells[column] = d2;
-                if (piece is null) continue;
+                if (piece.IsEmpty) continue;
                 piece[first + column] = number;
-                alongs![first + column] = along;
+                alongs[first + column] = along;
             }
         }
     }

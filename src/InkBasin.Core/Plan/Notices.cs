@@ -54,13 +54,18 @@ internal static class Notices
         var thinnest = layers.Min(layer => layer.DepthMm);
         if (thinnest < sheet.LeastLayerMm - 1e-9)
             notices.Add(new Notice(Standing.Tight, $"A layer of {thinnest:0.0} mm is thinner than the sheet's least, {sheet.LeastLayerMm:0.#} mm: it may stay soft or pull away from the bank."));
-        foreach (var warning in layers.SelectMany(layer => layer.Mix.Warnings).Distinct()) notices.Add(new Notice(Standing.Tight, warning));
+        // The smallest batch is the hardest to measure and the largest the one that may not fit: those two speak for all.
+        var bySize = layers.OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
+        foreach (var warning in bySize[0].Mix.Warnings.Union(bySize[^1].Mix.Warnings).DistinctBy(warning => warning[..9]))
+            notices.Add(new Notice(Standing.Tight, warning));
         if (tint is null || water.Ink.MlPer100Ml <= 0) return;
         var given = layers.Max(layer => layer.Tint!.GivenMlPer100Ml);
         if (given > sheet.TintLimitPercent + 1e-9)
             notices.Add(new Notice(Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft."));
         var worst = layers.Max(layer => Math.Abs(layer.Tint!.OffPercent));
-        if (worst > 10)
+        if (layers.Any(layer => layer.Tint!.Drops == 0))
+            notices.Add(new Notice(Standing.Tight, "A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in part one first."));
+        else if (worst > 10)
             notices.Add(new Notice(Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in part one first."));
         notices.Add(new Notice(Standing.Holds, $"{water.Ink.MlPer100Ml:0.###} ml of {tint.Name} in every 100 ml, the same in each batch."));
     }

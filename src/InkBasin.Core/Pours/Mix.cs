@@ -62,8 +62,8 @@ public sealed record CupMarks(double? FirstMm, double? BothMm);
 public sealed record Batch(
     double AMl,
     double BMl,
-    double AG,
-    double BG,
+    [property: JsonPropertyName("aG")] double AG,
+    [property: JsonPropertyName("bG")] double BG,
     double MixedMl,
     double MixedG,
     double WorstRatioErrorPercent,
@@ -143,9 +143,12 @@ public static class Mix
             if (off < bestOff) (bestS, bestL, bestOff) = (s, l, off);
         }
 
-        double smaller = bestS * graduation, larger = bestL * graduation;
+        double smaller = Whole(bestS, graduation), larger = Whole(bestL, graduation);
         return aIsSmaller ? (smaller, larger) : (larger, smaller);
     }
+
+    // 600 graduations of 0.1 g are 60 g, not 60.00000000000001.
+    private static double Whole(double graduations, double graduation) => Math.Round(graduations * graduation, 9);
 
     // Binary rounding must not add a graduation: 47.900000000000006/0.1 is 479.
     private static double Graduations(double amount, double graduation)

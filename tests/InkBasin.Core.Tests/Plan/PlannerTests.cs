@@ -43,10 +43,10 @@ public class PlannerTests
         var plan = Only(Samples.Creek);
         var first = Samples.Creek.Waters[0].FirstPourAt!.Value;
         Assert.Equal(first, plan.Layers[0].PourAt);
-        Assert.Equal(first.AddHours(4), plan.Layers[1].PourAt);
-        Assert.Equal(first.AddHours(8), plan.Layers[1].RecoatFromAt);
-        Assert.Equal(first.AddHours(4 + 18), plan.StripAt);
-        Assert.Equal(first.AddHours(4 + 72), plan.FullCureAt);
+        Assert.Equal(first.AddHours(12), plan.Layers[1].PourAt);
+        Assert.Equal(first.AddHours(24), plan.Layers[1].RecoatFromAt);
+        Assert.Equal(first.AddHours(12 + 20), plan.StripAt);
+        Assert.Equal(first.AddHours(12 + 72), plan.FullCureAt);
         Assert.Null(Only(With(water => water with { FirstPourAt = null })).Layers[0].PourAt);
     }
 

@@ -1,0 +1,103 @@
+using InkBasin.Core;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Server.Calc;
+
+/// <summary>The calculation routes: every model without any stored build. Names are fixed; see docs/calculation-routes.md.</summary>
+internal static class CalcEndpoints
+{
+    public static void MapCalc(this WebApplication app)
+    {
+        var calc = app.MapGroup("/api/calc").WithTags("calc").ProducesValidationProblem().ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        calc.MapPost("/basin", (BasinRequest request) => TypedResults.Ok(Basin(request)));
+        calc.MapPost("/layers", (LayersRequest request) => TypedResults.Ok(new LayersAnswer(Layers(request))));
+        calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
+    }
+
+    private static BasinAnswer Basin(BasinRequest request)
+    {
+        var field = Require.Present(request.Grid, "grid").ToField();
+        var basin = Core.Water.Basin.Measure(
+            field,
+            DamRequest.ToDams(request.Dams),
+            Require.Present(request.Seed, "seed").ToPoint("seed"),
+            request.WaterlineMm ?? throw GridRequest.Missing("waterlineMm"),
+            request.DimpleMm ?? Spill.DefaultDimpleMm);
+        return new BasinAnswer(
+            basin.Region.VolumeMl,
+            basin.Region.AreaMm2,
+            basin.Region.MaxDepthMm,
+            basin.Region.MeanDepthMm,
+            basin.Spill.LevelMm,
+            basin.FreeboardMm,
+            field.CentreOf(basin.Spill.Cell),
+            basin.OpenEdges,
+            basin.Storage?.Sample() ?? []);
+    }
+
+    private static IReadOnlyList<Layer> Layers(LayersRequest request)
+    {
+        var waterline = request.WaterlineMm ?? throw GridRequest.Missing("waterlineMm");
+        var storage = Storage(request, Require.Finite(waterline, "waterlineMm"));
+        return Core.Pours.Layers.Cut(storage, new LayerRequest(
+            request.BedMm ?? storage.BedMm,
+            waterline,
+            request.SafeMm ?? throw GridRequest.Missing("safeMm"),
+            request.Strategy ?? throw GridRequest.Missing("strategy"),
+            request.SealMm ?? 2,
+            request.ShrinkPercent ?? 0,
+            request.Calibration ?? 1));
+    }
+
+    private static StageStorage Storage(LayersRequest request, double waterlineMm)
+    {
+        if (request.Curve is { } curve)
+        {
+            double[] levels = new double[curve.Count], volumes = new double[curve.Count];
+            for (var i = 0; i < levels.Length; i++)
+            {
+                var point = curve[i] ?? throw GridRequest.Missing($"curve[{i}]");
+                levels[i] = point.LevelMm ?? throw GridRequest.Missing($"curve[{i}].levelMm");
+                volumes[i] = point.VolumeMl ?? throw GridRequest.Missing($"curve[{i}].volumeMl");
+            }
+
+            return StageStorage.Through(levels, volumes);
+        }
+
+        if (request.Grid is null) throw new RefusedException("curve", "Give a curve, or a grid with a seed.");
+        var field = request.Grid.ToField();
+        var seed = Require.Present(request.Seed, "seed").ToPoint("seed");
+        seed.Check("seed");
+        var cell = field.CellAt(seed);
+        if (cell < 0) throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
+        return StageStorage.Of(WetRegion.Flood(field, cell, waterlineMm));
+    }
+
+    private static MixAnswer Mix(MixCalcRequest request)
+    {
+        var ratio = Require.Present(request.Ratio, "ratio");
+        var device = Require.Present(request.Device, "device");
+        return Core.Pours.Mix.Of(new MixRequest(
+            request.VolumeMl ?? throw GridRequest.Missing("volumeMl"),
+            new MixRatio(
+                ratio.A ?? throw GridRequest.Missing("ratio.a"),
+                ratio.B ?? throw GridRequest.Missing("ratio.b"),
+                ratio.Basis ?? throw GridRequest.Missing("ratio.basis")),
+            request.DensityA ?? throw GridRequest.Missing("densityA"),
+            request.DensityB ?? throw GridRequest.Missing("densityB"),
+            new MeasuringDevice(
+                device.Kind ?? throw GridRequest.Missing("device.kind"),
+                device.Graduation ?? throw GridRequest.Missing("device.graduation")),
+            request.LossPercent ?? 5,
+            request.ResidueMl ?? 3,
+            request.TolerancePercent ?? 3,
+            request.MaxBatchG,
+            request.Cup is { } cup
+                ? new Cup(
+                    cup.BaseMm ?? throw GridRequest.Missing("cup.baseMm"),
+                    cup.TopMm ?? throw GridRequest.Missing("cup.topMm"),
+                    cup.HeightMm ?? throw GridRequest.Missing("cup.heightMm"))
+                : null));
+    }
+}

@@ -1,0 +1,22 @@
+using InkBasin.Formats;
+using InkBasin.Store;
+
+namespace InkBasin.Server.Hosting;
+
+/// <summary>The demo builds, made relative to the day they are loaded.</summary>
+internal static class Demo
+{
+    // The last one loaded leads the shelf.
+    private static readonly string[] Files = ["the-drowned-pit", "three-weirs-at-ondry", "sallow-quay"];
+
+    public static async Task LoadAsync(BuildStore store, TimeProvider time)
+    {
+        var today = DateOnly.FromDateTime(time.GetLocalNow().Date);
+        foreach (var name in Files)
+        {
+            var path = Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json");
+            var document = BuildFile.Read(await File.ReadAllBytesAsync(path));
+            await store.CreateAsync(BuildFile.MovedTo(document, today));
+        }
+    }
+}

@@ -1,0 +1,96 @@
+using System.Text.Json.Serialization;
+using InkBasin.Server.Builds;
+using InkBasin.Store;
+using Microsoft.EntityFrameworkCore;
+using Serilog;
+
+namespace InkBasin.Server.Hosting;
+
+/// <summary>What the server is made of, in the order Program lists it.</summary>
+internal static class Setup
+{
+    /// <summary>Largest body taken, bytes.</summary>
+    public const long MaxBodyBytes = 64L * 1024 * 1024;
+
+    public static void AddLogging(this WebApplicationBuilder builder) =>
+        builder.Services.AddSerilog(log => log
+            .ReadFrom.Configuration(builder.Configuration)
+            .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+
+    public static void AddLimits(this WebApplicationBuilder builder) =>
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.Limits.MaxRequestBodySize = MaxBodyBytes;
+            kestrel.AddServerHeader = false;
+        });
+
+    public static void AddJson(this WebApplicationBuilder builder)
+    {
+        builder.Services.ConfigureHttpJsonOptions(options =>
+        {
+            options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            options.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
+            options.SerializerOptions.RespectNullableAnnotations = true;
+            options.SerializerOptions.RespectRequiredConstructorParameters = true;
+        });
+        builder.Services.AddOpenApi();
+    }
+
+    public static void AddProblems(this WebApplicationBuilder builder)
+    {
+        builder.Services.AddProblemDetails();
+        builder.Services.AddExceptionHandler<Problems>();
+        builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
+    }
+
+    public static void AddData(this WebApplicationBuilder builder)
+    {
+        var folder = builder.Configuration["data"];
+        if (string.IsNullOrWhiteSpace(folder))
+        {
+            folder = Path.Combine(
+                Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create),
+                "ink-basin");
+        }
+
+        var file = new DataFile(Path.GetFullPath(folder));
+        builder.Services.AddSingleton(file);
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddDbContext<InkBasinContext>(options => options.UseSqlite(file.ConnectionString));
+        builder.Services.AddScoped<BuildStore>();
+    }
+
+    public static void AddGround(this WebApplicationBuilder builder)
+    {
+        builder.Services.AddSingleton<GroundCache>();
+        builder.Services.AddSingleton(Core.Plan.Stores.Examples);
+    }
+
+    public static void UseProblems(this WebApplication app)
+    {
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+    }
+
+    public static void MapHealth(this WebApplication app)
+    {
+        app.MapOpenApi();
+        app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready"))).WithTags("health");
+    }
+
+    /// <summary>Brings the data file up to date and loads the demo into a new one.</summary>
+    public static async Task PrepareDataAsync(this WebApplication app)
+    {
+        // The build's OpenAPI writer starts this program only to read its routes.
+        if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider") return;
+        await using var scope = app.Services.CreateAsyncScope();
+        var isNew = await scope.ServiceProvider.GetRequiredService<DataFile>()
+            .PrepareAsync(scope.ServiceProvider.GetRequiredService<InkBasinContext>());
+        if (isNew && app.Configuration.GetValue("demo", true))
+            await Demo.LoadAsync(scope.ServiceProvider.GetRequiredService<BuildStore>(), app.Services.GetRequiredService<TimeProvider>());
+    }
+}
+
+/// <summary>The answer of the health route.</summary>
+/// <param name="Status">Always "ready" once it answers.</param>
+public sealed record Health(string Status);

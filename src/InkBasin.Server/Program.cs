@@ -1,0 +1,27 @@
+using InkBasin.Server.Builds;
+using InkBasin.Server.Calc;
+using InkBasin.Server.Hosting;
+using InkBasin.Server.Stores;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.AddLogging();
+builder.AddLimits();
+builder.AddJson();
+builder.AddProblems();
+builder.AddData();
+builder.AddGround();
+
+var app = builder.Build();
+app.UseProblems();
+app.MapHealth();
+app.MapCalc();
+app.MapBuilds();
+app.MapStores();
+app.MapApiRest();
+app.MapWeb();
+
+await app.PrepareDataAsync();
+await app.RunAsync();
+
+/// <summary>Named so that tests can start the server.</summary>
+public partial class Program;

@@ -1,0 +1,203 @@
+using System.Text.Json;
+using InkBasin.Core;
+using InkBasin.Core.Plan;
+using InkBasin.Formats;
+using Microsoft.EntityFrameworkCore;
+
+namespace InkBasin.Store;
+
+/// <summary>A build as it was read.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Version">The version read.</param>
+/// <param name="Build">The build.</param>
+/// <param name="ChangedAt">When it was last changed.</param>
+/// <param name="BinnedAt">When it was put in the bin; null while on the shelf.</param>
+/// <param name="UndoLabel">What undo would take back; null when nothing.</param>
+/// <param name="RedoLabel">What redo would do again; null when nothing.</param>
+public sealed record StoredBuild(
+    Guid Id,
+    int Version,
+    Build Build,
+    DateTimeOffset ChangedAt,
+    DateTimeOffset? BinnedAt,
+    string? UndoLabel,
+    string? RedoLabel);
+
+/// <summary>A change somebody made.</summary>
+public sealed record MadeChange(int Version, string Label, DateTimeOffset MadeAt);
+
+/// <summary>The build is not there (or no longer).</summary>
+public sealed class BuildNotFoundException() : Exception("That build is not on the shelf: it may have been removed in another window.");
+
+/// <summary>The writer had seen an older version: nothing was written.</summary>
+/// <param name="current">The present version.</param>
+/// <param name="changes">What changed since the version the writer had seen.</param>
+public sealed class BuildChangedException(int current, IReadOnlyList<MadeChange> changes)
+    : Exception("Another window changed this build in the meantime. Nothing of yours was written over it.")
+{
+    /// <summary>The present version.</summary>
+    public int Current { get; } = current;
+
+    /// <summary>What changed since the version the writer had seen, oldest first.</summary>
+    public IReadOnlyList<MadeChange> Changes { get; } = changes;
+}
+
+/// <summary>Builds kept in the database: every change is an edit with an inverse, versioned, and survives a restart.</summary>
+public sealed class BuildStore(InkBasinContext context, TimeProvider time)
+{
+    /// <summary>Edits kept on a build's undo list.</summary>
+    public const int UndoDepth = 500;
+
+    /// <summary>All builds on the shelf, or all in the bin, latest change first.</summary>
+    public async Task<IReadOnlyList<StoredBuild>> ListAsync(bool binned, CancellationToken cancel = default)
+    {
+        var rows = await context.Builds.AsNoTracking().Where(b => b.BinnedUtc != null == binned)
+            .OrderByDescending(b => b.ChangedUtc).ThenBy(b => b.Name).ToListAsync(cancel);
+        return [.. rows.Select(row => View(row, null, null))];
+    }
+
+    /// <summary>One build, on the shelf or in the bin.</summary>
+    /// <exception cref="BuildNotFoundException">There is none.</exception>
+    public async Task<StoredBuild> GetAsync(Guid id, CancellationToken cancel = default) =>
+        await ViewAsync(await RowAsync(id, cancel), cancel);
+
+    /// <summary>Puts a new build on the shelf.</summary>
+    /// <exception cref="RefusedException">The build cannot be.</exception>
+    public async Task<StoredBuild> CreateAsync(Build build, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        build.Check();
+        var now = Now();
+        var row = new BuildRow { Id = Guid.CreateVersion7(), Name = build.Name, Document = Write(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
+        context.Builds.Add(row);
+        context.Changes.Add(new ChangeRow { BuildId = row.Id, Version = 1, Label = "Begin", MadeUtc = now });
+        await context.SaveChangesAsync(cancel);
+        return View(row, null, null);
+    }
+
+    /// <summary>A copy of a build under another name, with an undo list of its own.</summary>
+    /// <exception cref="BuildNotFoundException">There is none to copy.</exception>
+    public async Task<StoredBuild> CopyAsync(Guid id, CancellationToken cancel = default)
+    {
+        var build = Read((await RowAsync(id, cancel)).Document);
+        var name = build.Name.Length > 74 ? build.Name[..74] : build.Name;
+        return await CreateAsync(build with { Name = $"{name} copy" }, cancel);
+    }
+
+    /// <summary>Makes an edit.</summary>
+    /// <param name="id">The build.</param>
+    /// <param name="version">The version the writer saw.</param>
+    /// <param name="edit">The edit.</param>
+    /// <param name="cancel">Gives up; nothing is written then.</param>
+    /// <exception cref="BuildNotFoundException">There is no such build on the shelf.</exception>
+    /// <exception cref="BuildChangedException">The build has changed since <paramref name="version"/>.</exception>
+    /// <exception cref="RefusedException">The edit cannot be made.</exception>
+    public Task<StoredBuild> EditAsync(Guid id, int version, BuildEdit edit, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(edit);
+        return ChangeAsync(id, version, async build =>
+        {
+            var change = edit.Apply(build);
+            var undone = await context.Edits.Where(e => e.BuildId == id && e.Undone).ToListAsync(cancel);
+            context.Edits.RemoveRange(undone);
+            var tooOld = await context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id).Skip(UndoDepth - 1).ToListAsync(cancel);
+            context.Edits.RemoveRange(tooOld);
+            context.Edits.Add(new EditRow { BuildId = id, Label = change.Label, Edit = Write(edit), Inverse = Write(change.Inverse) });
+            return (change.After, change.Label);
+        }, cancel);
+    }
+
+    /// <summary>Takes the last edit back.</summary>
+    /// <exception cref="RefusedException">There is nothing to take back.</exception>
+    public Task<StoredBuild> UndoAsync(Guid id, int version, CancellationToken cancel = default) =>
+        ChangeAsync(id, version, async build =>
+        {
+            var last = await LastDone(id).FirstOrDefaultAsync(cancel)
+                ?? throw new RefusedException("version", "There is nothing to undo.", RefusalKind.Impossible);
+            last.Undone = true;
+            return (ReadEdit(last.Inverse).Apply(build).After, $"Undo: {last.Label}");
+        }, cancel);
+
+    /// <summary>Does the last edit that was taken back again.</summary>
+    /// <exception cref="RefusedException">There is nothing to redo.</exception>
+    public Task<StoredBuild> RedoAsync(Guid id, int version, CancellationToken cancel = default) =>
+        ChangeAsync(id, version, async build =>
+        {
+            var next = await FirstUndone(id).FirstOrDefaultAsync(cancel)
+                ?? throw new RefusedException("version", "There is nothing to redo.", RefusalKind.Impossible);
+            next.Undone = false;
+            return (ReadEdit(next.Edit).Apply(build).After, $"Redo: {next.Label}");
+        }, cancel);
+
+    /// <summary>Puts a build in the bin, or back on the shelf.</summary>
+    /// <exception cref="BuildNotFoundException">There is no such build.</exception>
+    public async Task<StoredBuild> BinAsync(Guid id, bool binned, CancellationToken cancel = default)
+    {
+        var row = await RowAsync(id, cancel);
+        row.BinnedUtc = binned ? row.BinnedUtc ?? Now() : null;
+        await context.SaveChangesAsync(cancel);
+        return await ViewAsync(row, cancel);
+    }
+
+    private async Task<StoredBuild> ChangeAsync(Guid id, int version, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
+    {
+        var row = await RowAsync(id, cancel);
+        if (row.BinnedUtc is not null) throw new BuildNotFoundException();
+        if (row.Version != version) throw await ChangedSinceAsync(id, version, row.Version, cancel);
+        var (after, label) = await change(Read(row.Document));
+        row.Document = Write(after);
+        row.Name = after.Name;
+        row.Version++;
+        row.ChangedUtc = Now();
+        context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc });
+        try
+        {
+            await context.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            context.ChangeTracker.Clear();
+            throw await ChangedSinceAsync(id, version, (await RowAsync(id, cancel)).Version, cancel);
+        }
+
+        return await ViewAsync(row, cancel);
+    }
+
+    private async Task<BuildChangedException> ChangedSinceAsync(Guid id, int seen, int current, CancellationToken cancel)
+    {
+        var rows = await context.Changes.AsNoTracking().Where(c => c.BuildId == id && c.Version > seen)
+            .OrderByDescending(c => c.Version).Take(20).ToListAsync(cancel);
+        rows.Reverse();
+        return new BuildChangedException(current, [.. rows.Select(c => new MadeChange(c.Version, c.Label, Utc(c.MadeUtc)))]);
+    }
+
+    private async Task<BuildRow> RowAsync(Guid id, CancellationToken cancel) =>
+        await context.Builds.SingleOrDefaultAsync(b => b.Id == id, cancel) ?? throw new BuildNotFoundException();
+
+    private IQueryable<EditRow> LastDone(Guid id) =>
+        context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id);
+
+    private IQueryable<EditRow> FirstUndone(Guid id) =>
+        context.Edits.Where(e => e.BuildId == id && e.Undone).OrderBy(e => e.Id);
+
+    private async Task<StoredBuild> ViewAsync(BuildRow row, CancellationToken cancel) =>
+        View(
+            row,
+            await LastDone(row.Id).Select(e => e.Label).FirstOrDefaultAsync(cancel),
+            await FirstUndone(row.Id).Select(e => e.Label).FirstOrDefaultAsync(cancel));
+
+    private static StoredBuild View(BuildRow row, string? undo, string? redo) =>
+        new(row.Id, row.Version, Read(row.Document), Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null, undo, redo);
+
+    private DateTime Now() => time.GetUtcNow().UtcDateTime;
+
+    private static DateTimeOffset Utc(DateTime value) => new(DateTime.SpecifyKind(value, DateTimeKind.Utc));
+
+    private static string Write<T>(T value) => JsonSerializer.Serialize(value, BuildFile.Json);
+
+    private static Build Read(string document) =>
+        JsonSerializer.Deserialize<Build>(document, BuildFile.Json) ?? throw new InvalidDataException("A stored build is empty.");
+
+    private static BuildEdit ReadEdit(string edit) =>
+        JsonSerializer.Deserialize<BuildEdit>(edit, BuildFile.Json) ?? throw new InvalidDataException("A stored edit is empty.");
+}

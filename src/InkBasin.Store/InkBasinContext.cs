@@ -1,0 +1,44 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+
+namespace InkBasin.Store;
+
+/// <summary>The one SQLite file.</summary>
+public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) : DbContext(options)
+{
+    public DbSet<BuildRow> Builds => Set<BuildRow>();
+
+    public DbSet<EditRow> Edits => Set<EditRow>();
+
+    public DbSet<ChangeRow> Changes => Set<ChangeRow>();
+
+    /// <inheritdoc/>
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        ArgumentNullException.ThrowIfNull(modelBuilder);
+        modelBuilder.Entity<BuildRow>(build =>
+        {
+            build.Property(b => b.Version).IsConcurrencyToken();
+            build.Property(b => b.Name).HasMaxLength(80);
+            build.HasIndex(b => b.BinnedUtc);
+        });
+        modelBuilder.Entity<EditRow>(edit =>
+        {
+            edit.HasOne<BuildRow>().WithMany().HasForeignKey(e => e.BuildId).OnDelete(DeleteBehavior.Cascade);
+            edit.HasIndex(e => new { e.BuildId, e.Undone, e.Id });
+        });
+        modelBuilder.Entity<ChangeRow>(change =>
+        {
+            change.HasOne<BuildRow>().WithMany().HasForeignKey(c => c.BuildId).OnDelete(DeleteBehavior.Cascade);
+            change.HasIndex(c => new { c.BuildId, c.Version });
+        });
+    }
+}
+
+/// <summary>Lets the migration tool make a context without the server.</summary>
+public sealed class InkBasinContextFactory : IDesignTimeDbContextFactory<InkBasinContext>
+{
+    /// <inheritdoc/>
+    public InkBasinContext CreateDbContext(string[] args) =>
+        new(new DbContextOptionsBuilder<InkBasinContext>().UseSqlite("Data Source=:memory:").Options);
+}

@@ -1,0 +1,58 @@
+namespace InkBasin.Store;
+
+/// <summary>A build as it is kept: the present document as JSON and its version, raised by every change.</summary>
+public sealed class BuildRow
+{
+    public Guid Id { get; set; }
+
+    /// <summary>Name, kept beside the document for the shelf.</summary>
+    public string Name { get; set; } = "";
+
+    /// <summary>The build as JSON (Formats.BuildFile.Json).</summary>
+    public string Document { get; set; } = "";
+
+    /// <summary>Raised by one with every change; a writer must name the version it saw.</summary>
+    public int Version { get; set; }
+
+    public DateTime CreatedUtc { get; set; }
+
+    public DateTime ChangedUtc { get; set; }
+
+    /// <summary>When it was put in the bin; null while on the shelf.</summary>
+    public DateTime? BinnedUtc { get; set; }
+}
+
+/// <summary>An edit on a build's undo list.</summary>
+public sealed class EditRow
+{
+    public long Id { get; set; }
+
+    public Guid BuildId { get; set; }
+
+    /// <summary>What was done, in words.</summary>
+    public string Label { get; set; } = "";
+
+    /// <summary>The edit as JSON.</summary>
+    public string Edit { get; set; } = "";
+
+    /// <summary>The edit that takes it back, as JSON.</summary>
+    public string Inverse { get; set; } = "";
+
+    /// <summary>True while taken back: it can be redone until another edit is made.</summary>
+    public bool Undone { get; set; }
+}
+
+/// <summary>One line of what happened to a build, by version: shown to a window that was behind.</summary>
+public sealed class ChangeRow
+{
+    public long Id { get; set; }
+
+    public Guid BuildId { get; set; }
+
+    /// <summary>The version this change made.</summary>
+    public int Version { get; set; }
+
+    public string Label { get; set; } = "";
+
+    public DateTime MadeUtc { get; set; }
+}
