@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 namespace InkBasin.Core.Ground;
 
 /// <summary>A point of a channel's centre line with the width of the bed there, mm.</summary>
+[method: JsonConstructor]
 public readonly record struct ChannelPoint(double XMm, double YMm, double WidthMm)
 {
     /// <summary>The place without the width.</summary>

@@ -1,9 +1,12 @@
+using System.Text.Json.Serialization;
+
 namespace InkBasin.Core.Ground;
 
 /// <summary>
 /// A place on the board in mm: <paramref name="XMm"/> to the right of the left edge, <paramref name="YMm"/> forward
 /// (toward the viewer) of the back edge. May lie off the board.
 /// </summary>
+[method: JsonConstructor]
 public readonly record struct PointMm(double XMm, double YMm)
 {
     /// <summary>Distance to <paramref name="other"/>, mm.</summary>

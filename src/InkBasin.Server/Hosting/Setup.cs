@@ -1,7 +1,9 @@
+using System.Text.Json;
 using System.Text.Json.Serialization;
 using InkBasin.Server.Builds;
 using InkBasin.Store;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.OpenApi;
 using Serilog;
 
 namespace InkBasin.Server.Hosting;
@@ -33,7 +35,21 @@ internal static class Setup
             options.SerializerOptions.RespectNullableAnnotations = true;
             options.SerializerOptions.RespectRequiredConstructorParameters = true;
         });
-        builder.Services.AddOpenApi();
+        builder.Services.AddOpenApi(options => options.AddSchemaTransformer((schema, context, _) =>
+        {
+            // What the server writes it writes whole; only the calculation requests may leave fields out.
+            if (!context.JsonTypeInfo.Type.Name.EndsWith("Request", StringComparison.Ordinal) && schema.Properties is { } properties)
+                schema.Required = new HashSet<string>(properties.Keys);
+
+            // A word that a request may leave out is optional there; the list of words itself has no "nothing" in it.
+            if (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is { IsEnum: true } && schema.Enum is { } words)
+            {
+                schema.Enum = [.. words.Where(word => word is not null && word.GetValueKind() != JsonValueKind.Null)];
+                schema.Type = schema.Type & ~JsonSchemaType.Null;
+            }
+
+            return Task.CompletedTask;
+        }));
     }
 
     public static void AddProblems(this WebApplicationBuilder builder)

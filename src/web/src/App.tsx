@@ -1,0 +1,25 @@
+import { useQuery } from '@tanstack/react-query';
+import { Navigate, Route, Routes } from 'react-router';
+import { answer, api } from './api/client';
+import { Bench } from './shell/Bench';
+import { Builds } from './shelves/Builds';
+
+export function App() {
+  return (
+    <Routes>
+      <Route path="/" element={<Open />} />
+      <Route path="/builds" element={<Builds />} />
+      <Route path="/builds/:id/:stage" element={<Bench />} />
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Routes>
+  );
+}
+
+/** Opens the build last worked on, on its water; the shelf when there is none. */
+function Open() {
+  const builds = useQuery({ queryKey: ['builds', false], queryFn: () => answer(api.GET('/api/builds')) });
+  if (builds.error !== null) return <main className="lone">The server does not answer: {builds.error.message}</main>;
+  if (builds.data === undefined) return <main className="lone quiet">Opening…</main>;
+  const latest = builds.data[0];
+  return <Navigate to={latest === undefined ? '/builds' : `/builds/${latest.id}/water`} replace />;
+}

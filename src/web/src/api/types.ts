@@ -1,0 +1,37 @@
+import type { components } from './generated/schema';
+
+type Schemas = components['schemas'];
+
+export type BuildAnswer = Schemas['BuildAnswer'];
+export type BuildCard = Schemas['BuildCard'];
+export type Build = Schemas['Build'];
+export type BuildPlan = Schemas['BuildPlan'];
+export type BuildEdit = Schemas['BuildEdit'];
+export type PreviewAnswer = Schemas['PreviewAnswer'];
+export type Water = Schemas['Water'];
+export type WaterPlan = Schemas['WaterPlan'];
+export type PlannedLayer = Schemas['PlannedLayer'];
+export type Operation = Schemas['GroundOperation'];
+export type ChannelOperation = Schemas['GroundOperationChannel'];
+export type PondOperation = Schemas['GroundOperationPond'];
+export type PadOperation = Schemas['GroundOperationPad'];
+export type FoamOperation = Schemas['GroundOperationFoamSheet'];
+export type SkinOperation = Schemas['GroundOperationPlasterSkin'];
+export type Outline = Schemas['Outline'];
+export type PointMm = Schemas['PointMm'];
+export type Board = Schemas['Board'];
+export type Dam = Schemas['Dam'];
+export type Side = Schemas['BoardSide'];
+export type Standing = Schemas['Standing'];
+export type Working = Schemas['Working'];
+export type ProductSheet = Schemas['ProductSheet'];
+export type Tint = Schemas['Tint'];
+export type Strategy = Schemas['LayerStrategy'];
+export type Measuring = Schemas['Measuring'];
+
+/** A change somebody made to a build, as the server tells it with a conflict. */
+export interface MadeChange {
+  version: number;
+  label: string;
+  madeAt: string;
+}

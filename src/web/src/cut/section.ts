@@ -1,0 +1,65 @@
+import type { Ground } from '../api/ground';
+import type { WaterPlan } from '../api/types';
+import type { CutLine } from '../desk/DeskContext';
+
+/** The ground along a line: samples at even distances, mm. */
+export interface Section {
+  lengthMm: number;
+  /** Distance of each sample from A, mm. */
+  alongMm: number[];
+  surfaceMm: number[];
+  skinMm: number[];
+  /** Cell under each sample, for asking which water stands there; −1 off the board. */
+  cell: number[];
+}
+
+/** Takes the ground along the cut, with heights between cell centres where neither is across a wall. */
+export function takeSection(ground: Ground, cut: CutLine, samples: number): Section {
+  const lengthMm = Math.hypot(cut.b.xMm - cut.a.xMm, cut.b.yMm - cut.a.yMm);
+  const section: Section = { lengthMm, alongMm: [], surfaceMm: [], skinMm: [], cell: [] };
+  for (let k = 0; k < samples; k++) {
+    const share = k / (samples - 1);
+    const x = cut.a.xMm + (cut.b.xMm - cut.a.xMm) * share;
+    const y = cut.a.yMm + (cut.b.yMm - cut.a.yMm) * share;
+    const column = Math.min(ground.columns - 1, Math.max(0, Math.floor(x / ground.cellMm)));
+    const row = Math.min(ground.rows - 1, Math.max(0, Math.floor(y / ground.cellMm)));
+    const cell = row * ground.columns + column;
+    section.alongMm.push(lengthMm * share);
+    section.surfaceMm.push(between(ground, ground.heightsMm, x, y));
+    section.skinMm.push(ground.skinMm[cell] ?? 0);
+    section.cell.push(cell);
+  }
+  return section;
+}
+
+function between(ground: Ground, values: Float32Array, xMm: number, yMm: number): number {
+  const u = Math.min(ground.columns - 1, Math.max(0, xMm / ground.cellMm - 0.5));
+  const v = Math.min(ground.rows - 1, Math.max(0, yMm / ground.cellMm - 0.5));
+  const c = Math.min(ground.columns - 2, Math.floor(u));
+  const r = Math.min(ground.rows - 2, Math.floor(v));
+  const at = (column: number, row: number) => values[Math.max(0, row) * ground.columns + Math.max(0, column)] ?? 0;
+  const [fu, fv] = [u - c, v - r];
+  const back = at(c, r) + (at(c + 1, r) - at(c, r)) * fu;
+  const front = at(c, r + 1) + (at(c + 1, r + 1) - at(c, r + 1)) * fu;
+  return back + (front - back) * fv;
+}
+
+/** Stretches of samples [from, to] where a water stands, by the server's wet cells. */
+export function wetStretches(section: Section, plan: WaterPlan, columns: number): [number, number][] {
+  const wet = new Set<number>();
+  for (let i = 0; i < plan.wetRuns.length; i += 3) {
+    const row = plan.wetRuns[i] ?? 0;
+    for (let c = plan.wetRuns[i + 1] ?? 0; c < (plan.wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
+  }
+  const stretches: [number, number][] = [];
+  let from = -1;
+  section.cell.forEach((cell, k) => {
+    if (wet.has(cell) && from < 0) from = k;
+    if (!wet.has(cell) && from >= 0) {
+      stretches.push([from, k - 1]);
+      from = -1;
+    }
+  });
+  if (from >= 0) stretches.push([from, section.cell.length - 1]);
+  return stretches;
+}

@@ -1,0 +1,117 @@
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { answer, api } from '../api/client';
+import { fetchGround } from '../api/ground';
+import type { BuildEdit } from '../api/types';
+import { DeskContext, type CutLine, type Desk } from './DeskContext';
+import { useDraft } from './useDraft';
+import { buildKey, groundKey, useEdits } from './useEdits';
+
+/** Opens a build and gives its parts the one state they share. */
+export function DeskProvider({ id, children }: { id: string; children: ReactNode }) {
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const build = useQuery({
+    queryKey: buildKey(id),
+    queryFn: () => answer(api.GET('/api/builds/{id}', { params: { path: { id } } })),
+  });
+  const rest = build.data;
+  const ground = useQuery({
+    queryKey: groundKey(id, rest?.groundKey ?? ''),
+    queryFn: () => fetchGround(id),
+    enabled: rest !== undefined,
+    staleTime: Infinity,
+    placeholderData: (before) => before,
+  });
+  const { draft, preview, settle, clear } = useDraft(id, setRefusal);
+  const edits = useEdits(id, rest, setRefusal);
+  const [waterId, selectWater] = useState<string | null>(null);
+  const [stepId, selectStep] = useState<string | null>(null);
+  const [cut, setCut] = useCut(id);
+
+  const { edit: send, undo: sendUndo, redo: sendRedo } = edits;
+  const edit = useCallback(
+    async (change: BuildEdit) => {
+      settle();
+      const made = await send(change);
+      clear();
+      return made;
+    },
+    [clear, send, settle],
+  );
+  const undo = useCallback(() => void sendUndo(), [sendUndo]);
+  const redo = useCallback(() => void sendRedo(), [sendRedo]);
+  const dismissRefusal = useCallback(() => setRefusal(null), []);
+
+  const desk = useMemo((): Desk | null => {
+    if (rest === undefined || ground.data === undefined) return null;
+    const shown = draft ?? rest;
+    const water = shown.build.waters.find((w) => w.id === waterId) ?? shown.build.waters[0] ?? null;
+    const width = shown.build.board.widthMm;
+    const depth = shown.build.board.depthMm;
+    return {
+      id,
+      version: rest.version,
+      build: shown.build,
+      plan: shown.plan,
+      ground: draft?.ground ?? ground.data,
+      drafting: draft !== null,
+      undoLabel: rest.undoLabel,
+      redoLabel: rest.redoLabel,
+      changedAt: rest.changedAt,
+      water,
+      waterPlan: shown.plan.waters.find((w) => w.id === water?.id) ?? null,
+      selectWater,
+      stepId,
+      selectStep,
+      cut: cut ?? { a: { xMm: width * 0.58, yMm: 0 }, b: { xMm: width * 0.757, yMm: depth } },
+      setCut,
+      preview,
+      dropPreview: clear,
+      edit,
+      undo,
+      redo,
+      refusal,
+      dismissRefusal,
+      offline: edits.offline,
+      conflict: edits.conflict,
+      resolveConflict: edits.resolveConflict,
+    };
+  }, [rest, ground.data, draft, waterId, id, stepId, cut, setCut, preview, clear, edit, undo, redo, refusal, dismissRefusal, edits]);
+
+  if (build.error !== null) {
+    return (
+      <main className="lone">
+        <h1>This build cannot be opened</h1>
+        <p>{build.error.message}</p>
+        <a href="/builds">Back to the shelf</a>
+      </main>
+    );
+  }
+  if (desk === null) return <main className="lone quiet">Laying out the bench…</main>;
+  return <DeskContext value={desk}>{children}</DeskContext>;
+}
+
+/** The cut is a way of looking, not a part of the build: it is remembered here and not undone. */
+function useCut(id: string): [CutLine | null, (cut: CutLine) => void] {
+  const key = `ink-basin.cut.${id}`;
+  const [cut, keep] = useState<CutLine | null>(() => readCut(localStorage.getItem(key)));
+  const setCut = useCallback(
+    (next: CutLine) => {
+      localStorage.setItem(key, JSON.stringify(next));
+      keep(next);
+    },
+    [key],
+  );
+  return [cut, setCut];
+}
+
+function readCut(text: string | null): CutLine | null {
+  if (text === null) return null;
+  try {
+    const cut = JSON.parse(text) as CutLine;
+    const numbers = [cut.a.xMm, cut.a.yMm, cut.b.xMm, cut.b.yMm];
+    return numbers.every(Number.isFinite) ? cut : null;
+  } catch {
+    return null;
+  }
+}

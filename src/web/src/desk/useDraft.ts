@@ -1,0 +1,71 @@
+import { useCallback, useRef, useState } from 'react';
+import { answer, api, ProblemError } from '../api/client';
+import { previewGround, type Ground } from '../api/ground';
+import type { Build, BuildEdit, BuildPlan } from '../api/types';
+
+export interface Draft {
+  build: Build;
+  plan: BuildPlan;
+  /** Null when the edit leaves the ground as it is. */
+  ground: Ground | null;
+}
+
+const LEAVES_GROUND = new Set(['rename', 'setScale', 'setMeasuring', 'setDams', 'addWater', 'removeWater', 'replaceWater']);
+
+/**
+ * Tries edits while something is dragged: one request under way at a time, always the latest wish next, so that the
+ * figures keep up with the hand and never queue behind it.
+ */
+export function useDraft(id: string, onRefused: (sentence: string | null) => void) {
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const wanted = useRef<BuildEdit | null>(null);
+  const running = useRef(false);
+  const round = useRef(0);
+
+  const preview = useCallback(
+    (edit: BuildEdit) => {
+      wanted.current = edit;
+      if (running.current) return;
+      running.current = true;
+      const started = round.current;
+      const run = async () => {
+        while (wanted.current !== null && round.current === started) {
+          const trying = wanted.current;
+          wanted.current = null;
+          try {
+            const [plan, ground] = await Promise.all([
+              answer(api.POST('/api/builds/{id}/preview', { params: { path: { id } }, body: { edit: trying } })),
+              LEAVES_GROUND.has(trying.kind) ? null : previewGround(id, trying),
+            ]);
+            if (round.current === started) {
+              setDraft({ build: plan.build, plan: plan.plan, ground });
+              onRefused(null);
+            }
+          } catch (error) {
+            // A refused draft says why and keeps the last one that could be; a lost connection is told by the edit itself.
+            if (error instanceof ProblemError && round.current === started) onRefused(error.message);
+          }
+        }
+      };
+      void run().finally(() => {
+        running.current = false;
+        const next = wanted.current;
+        if (next !== null) preview(next);
+      });
+    },
+    [id, onRefused],
+  );
+
+  /** Stops trying; what is shown stays until `clear`. */
+  const settle = useCallback(() => {
+    round.current += 1;
+    wanted.current = null;
+  }, []);
+
+  const clear = useCallback(() => {
+    settle();
+    setDraft(null);
+  }, [settle]);
+
+  return { draft, preview, settle, clear };
+}

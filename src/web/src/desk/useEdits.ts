@@ -1,0 +1,112 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useRef, useState } from 'react';
+import { answer, api, ProblemError } from '../api/client';
+import { fetchGround } from '../api/ground';
+import type { BuildAnswer, BuildEdit } from '../api/types';
+import type { Conflict } from './DeskContext';
+
+const RETRY_MS = 1500;
+
+type Job = { kind: 'edit'; edit: BuildEdit } | { kind: 'undo' } | { kind: 'redo' };
+
+export function buildKey(id: string) {
+  return ['build', id];
+}
+
+export function groundKey(id: string, key: string) {
+  return ['ground', id, key];
+}
+
+/**
+ * Sends edits one after another, each naming the version it was made on. While the server does not answer the edit
+ * waits and is sent again; nothing is dropped.
+ */
+export function useEdits(id: string, current: BuildAnswer | undefined, onRefused: (sentence: string | null) => void) {
+  const client = useQueryClient();
+  const [offline, setOffline] = useState(false);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const chain = useRef<Promise<unknown>>(Promise.resolve());
+  const version = useRef(0);
+  version.current = Math.max(version.current, current?.version ?? 0);
+
+  const send = useCallback(
+    async (job: Job): Promise<BuildAnswer> => {
+      const path = { params: { path: { id } } };
+      for (;;) {
+        try {
+          const body = { version: version.current };
+          const made = await answer(
+            job.kind === 'edit'
+              ? api.POST('/api/builds/{id}/edits', { ...path, body: { ...body, edit: job.edit } })
+              : job.kind === 'undo'
+                ? api.POST('/api/builds/{id}/undo', { ...path, body })
+                : api.POST('/api/builds/{id}/redo', { ...path, body }),
+          );
+          setOffline(false);
+          return made;
+        } catch (error) {
+          if (error instanceof ProblemError) {
+            setOffline(false);
+            throw error;
+          }
+          setOffline(true);
+          await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+        }
+      }
+    },
+    [id],
+  );
+
+  const perform = useCallback(
+    async (job: Job): Promise<boolean> => {
+      try {
+        const made = await send(job);
+        version.current = made.version;
+        // The new ground first, so that the old one is never drawn under the new plan.
+        await client.fetchQuery({
+          queryKey: groundKey(id, made.groundKey),
+          queryFn: () => fetchGround(id),
+          staleTime: Infinity,
+        });
+        client.setQueryData(buildKey(id), made);
+        void client.invalidateQueries({ queryKey: ['builds'] });
+        onRefused(null);
+        return true;
+      } catch (error) {
+        if (error instanceof ProblemError && error.status === 409) {
+          await client.invalidateQueries({ queryKey: buildKey(id) });
+          if (job.kind === 'edit') setConflict({ edit: job.edit, changes: error.changes });
+          else onRefused('Another window changed this build first. Look at it, then undo again.');
+        } else {
+          onRefused(error instanceof Error ? error.message : String(error));
+        }
+        return false;
+      }
+    },
+    [client, id, onRefused, send],
+  );
+
+  const enqueue = useCallback(
+    (job: Job): Promise<boolean> => {
+      const next = chain.current.then(() => perform(job));
+      chain.current = next;
+      return next;
+    },
+    [perform],
+  );
+
+  const edit = useCallback((change: BuildEdit) => enqueue({ kind: 'edit', edit: change }), [enqueue]);
+  const undo = useCallback(() => enqueue({ kind: 'undo' }), [enqueue]);
+  const redo = useCallback(() => enqueue({ kind: 'redo' }), [enqueue]);
+
+  const resolveConflict = useCallback(
+    (mine: boolean) => {
+      const held = conflict;
+      setConflict(null);
+      if (mine && held !== null) void edit(held.edit);
+    },
+    [conflict, edit],
+  );
+
+  return { edit, undo, redo, offline, conflict, resolveConflict };
+}

@@ -1,0 +1,31 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { ProblemError } from './api/client';
+import { App } from './App';
+import { UnitsProvider } from './units/UnitsContext';
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
+import '@fontsource-variable/azeret-mono/index.css';
+import './styles/index.scss';
+
+const client = new QueryClient({
+  defaultOptions: {
+    // A refusal stays a refusal; only a lost connection is worth another try.
+    queries: { retry: (count, error) => !(error instanceof ProblemError) && count < 20, retryDelay: 1500 },
+  },
+});
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('The page has no root.');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <UnitsProvider>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </UnitsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,205 @@
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { freshId, useDesk } from '../desk/DeskContext';
+import type { Operation, PointMm } from '../api/types';
+import { useUnits } from '../units/UnitsContext';
+import { formatQuantity, fullSize, unitOf } from '../units/units';
+import { CutLineDrawing } from './CutLineDrawing';
+import { Dams, OpenEdges, SpillFlag } from './Edges';
+import { drawRelief } from './relief';
+import { isClosed, isCurved, pointsOf } from './shapes';
+import { smoothPath, straightPath } from './smoothLine';
+import { StepHandles } from './StepHandles';
+import { soFar, step, type Made, type Tool } from './tools';
+import { useSize } from './useSize';
+import { fit, half, toBoard } from './view';
+import { WaterDrawing } from './Waters';
+
+const HINT: Record<Exclude<Tool['kind'], 'hand'>, string> = {
+  channel: 'Press along the centre line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
+  pond: 'Press and drag across the pond. Enter puts one in the middle, Escape drops it.',
+  pad: 'Press and drag across the flat. Enter puts one in the middle, Escape drops it.',
+  water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
+};
+
+/** The board from above, to scale. */
+export function Sheet({
+  tool,
+  setTool,
+  onMade,
+  showSteps,
+}: {
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+  onMade: (made: Made) => void;
+  showSteps: boolean;
+}) {
+  const desk = useDesk();
+  const { build, plan, ground, water, waterPlan, preview, dropPreview } = desk;
+  const units = useUnits();
+  const [box, size] = useSize<HTMLDivElement>();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [hover, setHover] = useState<PointMm | null>(null);
+  const view = useMemo(
+    () => fit(size.width, size.height, ground.columns * ground.cellMm, ground.rows * ground.cellMm),
+    [size, ground.columns, ground.rows, ground.cellMm],
+  );
+  const widthPx = view.widthMm * view.scale;
+  const heightPx = view.depthMm * view.scale;
+
+  useEffect(() => {
+    if (canvas.current !== null && widthPx > 1) drawRelief(canvas.current, ground, widthPx, heightPx, window.devicePixelRatio || 1);
+  }, [ground, widthPx, heightPx]);
+
+  const toolId = useRef('');
+  if (tool.kind === 'hand') toolId.current = '';
+  else if (toolId.current === '') toolId.current = freshId(tool.kind);
+
+  const advance = (event: Parameters<typeof step>[1]) => {
+    const next = step(tool, event, build.board, toolId.current);
+    if (next.tool !== tool) setTool(next.tool);
+    if (next.made !== null) onMade(next.made);
+    else if (event.kind === 'cancel') dropPreview();
+    else tryOut(next.tool, event.kind === 'move' || event.kind === 'press' ? event.at : null);
+  };
+  const tryOut = (now: Tool, at: PointMm | null) => {
+    const operation = soFar(now, at, build.board, toolId.current);
+    if (operation !== null) preview({ kind: 'addOperation', operation, index: placeFor(build.recipe) });
+  };
+
+  const latest = useRef(advance);
+  latest.current = advance;
+  useEffect(() => {
+    if (tool.kind === 'hand') return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Enter' && event.key !== 'Escape') return;
+      event.preventDefault();
+      latest.current({ kind: event.key === 'Enter' ? 'finish' : 'cancel' });
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [tool.kind]);
+
+  const at = (event: PointerEvent<Element>) => half(toBoard(view, event.currentTarget, event));
+  const selectedStep = showSteps ? build.recipe.find((operation) => operation.id === desk.stepId) : undefined;
+
+  return (
+    <div className={`sheet ${tool.kind === 'hand' ? '' : 'drawing'}`} ref={box} role="group" aria-label="Sheet: the board from above">
+      <canvas
+        ref={canvas}
+        className="relief"
+        style={{ left: view.left, top: view.top, width: widthPx, height: heightPx }}
+        aria-hidden="true"
+      />
+      {size.width > 0 && (
+        <svg
+          className="sheet-drawing"
+          width={size.width}
+          height={size.height}
+          onPointerDown={(event) => {
+            if (tool.kind === 'hand') return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            advance({ kind: 'press', at: at(event) });
+          }}
+          onPointerMove={(event) => {
+            if (tool.kind === 'hand') return;
+            setHover(at(event));
+            advance({ kind: 'move', at: at(event) });
+          }}
+          onPointerUp={(event) => {
+            if (tool.kind !== 'hand') advance({ kind: 'release', at: at(event) });
+          }}
+          onDoubleClick={() => {
+            if (tool.kind === 'channel') advance({ kind: 'finish' });
+          }}
+        >
+          <defs>
+            <pattern id="teeth" width="8" height="8" patternUnits="userSpaceOnUse">
+              <rect width="4" height="8" className="teeth" />
+            </pattern>
+          </defs>
+          <g transform={`translate(${view.left} ${view.top})`}>
+            {build.waters.map((w, i) => {
+              const waterPlanned = plan.waters[i];
+              return waterPlanned === undefined ? null : (
+                <WaterDrawing
+                  key={w.id}
+                  ground={ground}
+                  water={w}
+                  plan={waterPlanned}
+                  view={view}
+                  selected={w.id === water?.id}
+                  onSelect={() => {
+                    if (tool.kind === 'hand') desk.selectWater(w.id);
+                  }}
+                />
+              );
+            })}
+            <rect className="board-edge" width={widthPx} height={heightPx} />
+            <Dams dams={build.dams} view={view} />
+            {waterPlan !== null && <OpenEdges plan={waterPlan} view={view} />}
+            {waterPlan !== null && waterPlan.wetRuns.length > 0 && <SpillFlag plan={waterPlan} view={view} />}
+            {showSteps &&
+              build.recipe
+                .filter((operation) => operation !== selectedStep && operation.enabled)
+                .map((operation) => <StepOutline key={operation.id} operation={operation} scale={view.scale} />)}
+            {tool.kind === 'hand' && <CutLineDrawing view={view} />}
+            {selectedStep !== undefined && tool.kind === 'hand' && <StepHandles operation={selectedStep} view={view} />}
+            {tool.kind === 'channel' && <ChannelSoFar tool={tool} hover={hover} scale={view.scale} />}
+          </g>
+          <ScaleBar left={view.left} top={view.top + heightPx + 34} scale={view.scale} ratio={build.scale} label={(mm) =>
+            `${formatQuantity(mm, 'length', units)} ${unitOf('length', units)} = ${fullSize(mm, build.scale, units)}`
+          } />
+        </svg>
+      )}
+      {tool.kind !== 'hand' && <p className="sheet-hint">{HINT[tool.kind]}</p>}
+    </div>
+  );
+}
+
+/** A new step goes under the plaster: before the last skins. */
+function placeFor(recipe: Operation[]): number {
+  let index = recipe.length;
+  while (index > 0 && recipe[index - 1]?.kind === 'plasterSkin') index -= 1;
+  return index;
+}
+
+function StepOutline({ operation, scale }: { operation: Operation; scale: number }) {
+  const desk = useDesk();
+  const points = pointsOf(operation);
+  if (points.length === 0) return null;
+  const path = (isCurved(operation) ? smoothPath : straightPath)(points, scale, isClosed(operation));
+  return (
+    <g className="step-outline" onPointerDown={() => desk.selectStep(operation.id)}>
+      <path className="step-reach" d={path} />
+      <path className="step-thin" d={path} />
+    </g>
+  );
+}
+
+function ChannelSoFar({ tool, hover, scale }: { tool: Extract<Tool, { kind: 'channel' }>; hover: PointMm | null; scale: number }) {
+  const points = hover === null ? tool.points : [...tool.points, hover];
+  return (
+    <g className="so-far">
+      <path d={smoothPath(points, scale, false)} />
+      {tool.points.map((point) => (
+        <circle key={`${point.xMm} ${point.yMm}`} cx={point.xMm * scale} cy={point.yMm * scale} r={5} />
+      ))}
+    </g>
+  );
+}
+
+function ScaleBar({ left, top, scale, label }: { left: number; top: number; scale: number; ratio: number; label: (mm: number) => string }) {
+  const length = [500, 200, 100, 50, 20, 10].find((mm) => mm * scale <= 160) ?? 5;
+  const px = length * scale;
+  return (
+    <g className="scale-bar" transform={`translate(${left} ${top})`}>
+      <rect width={px} height={5} className="scale-bar-frame" />
+      {[0, 2].map((k) => (
+        <rect key={k} x={(px / 4) * k} width={px / 4} height={5} className="scale-bar-dark" />
+      ))}
+      <text x={px + 10} y={7}>
+        {label(length)}
+      </text>
+    </g>
+  );
+}

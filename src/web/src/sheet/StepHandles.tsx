@@ -1,0 +1,66 @@
+import { useDesk } from '../desk/DeskContext';
+import type { Operation } from '../api/types';
+import { Handle } from './Handle';
+import { fewestPoints, gaps, insertPoint, isClosed, isCurved, middle, moveAll, movePoint, pointsOf, removePoint } from './shapes';
+import { smoothPath, straightPath } from './smoothLine';
+import type { SheetView } from './view';
+import { useRef } from 'react';
+
+/** The points of the selected step of the ground, to be moved, put in and taken out on the Sheet. */
+export function StepHandles({ operation, view }: { operation: Operation; view: SheetView }) {
+  const { edit, preview, dropPreview } = useDesk();
+  // While a drag is tried the step shown is the draft's, so every move is reckoned from the step as it was.
+  const begun = useRef<Operation | null>(null);
+  const points = pointsOf(operation);
+  if (points.length === 0) return null;
+  const path = isCurved(operation) ? smoothPath : straightPath;
+  const centre = middle(points);
+  const drag = (change: (from: Operation, dx: number, dy: number) => Operation) => ({
+    onMove: (dx: number, dy: number) => {
+      begun.current ??= operation;
+      preview({ kind: 'replaceOperation', operation: change(begun.current, dx, dy) });
+    },
+    onDone: (dx: number, dy: number) => {
+      const from = begun.current ?? operation;
+      begun.current = null;
+      if (dx === 0 && dy === 0) dropPreview();
+      else void edit({ kind: 'replaceOperation', operation: change(from, dx, dy) });
+    },
+  });
+  const spare = points.length > fewestPoints(operation);
+  return (
+    <g className="step-handles">
+      <path className="step-line" d={path(points, view.scale, isClosed(operation))} />
+      {gaps(operation).map(({ after, place }) => (
+        <Handle
+          key={`gap ${after}`}
+          x={place.xMm * view.scale}
+          y={place.yMm * view.scale}
+          scale={view.scale}
+          shape="plus"
+          label={`New point of ${operation.name} after point ${after + 1}`}
+          {...drag((from, dx, dy) => insertPoint(from, after, { xMm: place.xMm + dx, yMm: place.yMm + dy }))}
+        />
+      ))}
+      <Handle
+        x={centre.xMm * view.scale}
+        y={centre.yMm * view.scale}
+        scale={view.scale}
+        shape="square"
+        label={`All of ${operation.name}`}
+        {...drag(moveAll)}
+      />
+      {points.map((point, i) => (
+        <Handle
+          key={`point ${i}`}
+          x={point.xMm * view.scale}
+          y={point.yMm * view.scale}
+          scale={view.scale}
+          label={`Point ${i + 1} of ${operation.name}`}
+          onRemove={spare ? () => void edit({ kind: 'replaceOperation', operation: removePoint(operation, i) }) : undefined}
+          {...drag((from, dx, dy) => movePoint(from, i, dx, dy))}
+        />
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,112 @@
+import { contours } from 'd3-contour';
+import type { Ground } from '../api/ground';
+import type { WaterPlan } from '../api/types';
+
+/** A shape in board mm: rings of [x, y], holes among them (even–odd). */
+export type Rings = [number, number][][];
+
+export interface WaterShapes {
+  /** The water's surface. */
+  surface: Rings;
+  /** Where it is deeper than each depth, mm, shallow to deep. */
+  deeper: { depthMm: number; rings: Rings }[];
+  /** Depths worth writing down. */
+  spots: { xMm: number; yMm: number; depthMm: number }[];
+}
+
+/** Depth lines every so many mm: at most about six of them. */
+export function depthStep(maxDepthMm: number): number {
+  return [0.5, 1, 2, 5, 10, 20, 50].find((step) => maxDepthMm / step <= 6) ?? 100;
+}
+
+/** Depth of a water at each cell of the window round it; under nothing outside it. */
+interface Window {
+  column0: number;
+  row0: number;
+  width: number;
+  height: number;
+  depths: Float32Array;
+}
+
+/**
+ * The drawing of a water from its wet cells and the ground: marching squares on its depth, so that the shore runs between
+ * cells. Which cells are wet is the server's word; nothing is decided here.
+ */
+export function waterShapes(ground: Ground, plan: WaterPlan, spotSpacingMm: number): WaterShapes {
+  if (plan.wetRuns.length === 0) return { surface: [], deeper: [], spots: [] };
+  const window = depthWindow(ground, plan);
+  const generator = contours().size([window.width, window.height]).smooth(true);
+  const values = Array.from(window.depths);
+  const ringsAt = (depth: number): Rings =>
+    generator
+      .contour(values, depth)
+      .coordinates.flat()
+      .map((ring) =>
+        ring.map(([x = 0, y = 0]): [number, number] => [(x + window.column0) * ground.cellMm, (y + window.row0) * ground.cellMm]),
+      );
+  const step = depthStep(plan.maxDepthMm);
+  const deeper = [];
+  for (let depth = step; depth < plan.maxDepthMm; depth += step) deeper.push({ depthMm: depth, rings: ringsAt(depth) });
+  return { surface: ringsAt(0), deeper, spots: spots(ground, window, spotSpacingMm) };
+}
+
+function depthWindow(ground: Ground, plan: WaterPlan): Window {
+  const runs = plan.wetRuns;
+  let left = Infinity;
+  let right = 0;
+  for (let i = 0; i < runs.length; i += 3) {
+    left = Math.min(left, runs[i + 1] ?? 0);
+    right = Math.max(right, runs[i + 2] ?? 0);
+  }
+  const row0 = Math.max(0, (runs[0] ?? 0) - 1);
+  const row1 = Math.min(ground.rows, (runs[runs.length - 3] ?? 0) + 2);
+  const column0 = Math.max(0, left - 1);
+  const column1 = Math.min(ground.columns, right + 1);
+  const width = column1 - column0;
+  const height = row1 - row0;
+  const depths = new Float32Array(width * height);
+  for (let row = 0; row < height; row++) {
+    for (let column = 0; column < width; column++) {
+      const depth = plan.waterlineMm - (ground.heightsMm[(row + row0) * ground.columns + column + column0] ?? 0);
+      // Low ground of another water must not look wet here.
+      depths[row * width + column] = Math.min(depth, -0.01);
+    }
+  }
+  for (let i = 0; i < runs.length; i += 3) {
+    const row = runs[i] ?? 0;
+    for (let column = runs[i + 1] ?? 0; column < (runs[i + 2] ?? 0); column++) {
+      depths[(row - row0) * width + column - column0] = plan.waterlineMm - (ground.heightsMm[row * ground.columns + column] ?? 0);
+    }
+  }
+  return { column0, row0, width, height, depths };
+}
+
+/** The deepest places, each at least a spacing from the last and away from the shore. */
+function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['spots'] {
+  const clear = Math.max(2, Math.round(spacingMm / 4 / ground.cellMm));
+  const stride = Math.max(1, Math.round(spacingMm / 6 / ground.cellMm));
+  const found: WaterShapes['spots'] = [];
+  for (let row = clear; row < window.height - clear; row += stride) {
+    for (let column = clear; column < window.width - clear; column += stride) {
+      const wet = (r: number, c: number) => (window.depths[r * window.width + c] ?? -1) > 0;
+      if (![row - clear, row, row + clear].every((r) => [column - clear, column, column + clear].every((c) => wet(r, c)))) continue;
+      found.push({
+        xMm: (column + window.column0 + 0.5) * ground.cellMm,
+        yMm: (row + window.row0 + 0.5) * ground.cellMm,
+        depthMm: window.depths[row * window.width + column] ?? 0,
+      });
+    }
+  }
+  found.sort((p, q) => q.depthMm - p.depthMm);
+  const kept: WaterShapes['spots'] = [];
+  for (const spot of found) {
+    if (kept.length === 14) break;
+    if (kept.every((other) => Math.hypot(other.xMm - spot.xMm, other.yMm - spot.yMm) >= spacingMm)) kept.push(spot);
+  }
+  return kept;
+}
+
+/** An SVG path of rings under a scale, px per mm. */
+export function pathOf(rings: Rings, scale: number): string {
+  return rings.map((ring) => `M${ring.map(([x, y]) => `${(x * scale).toFixed(1)},${(y * scale).toFixed(1)}`).join('L')}Z`).join('');
+}

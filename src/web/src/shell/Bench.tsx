@@ -1,0 +1,101 @@
+import { useEffect, useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import type { Tool } from '../sheet/tools';
+import type { Made } from '../sheet/tools';
+import { Cut } from '../cut/Cut';
+import { freshId, useDesk } from '../desk/DeskContext';
+import { DeskProvider } from '../desk/DeskProvider';
+import { Sheet } from '../sheet/Sheet';
+import { BoardSlip } from '../stages/board/BoardSlip';
+import { GroundSlip } from '../stages/ground/GroundSlip';
+import { PoursSlip } from '../stages/pours/PoursSlip';
+import { WaterSlip } from '../stages/water/WaterSlip';
+import { Staff } from '../staff/Staff';
+import { Tideline } from '../tideline/Tideline';
+import { Header } from './Header';
+import { Help } from './Help';
+import { Messages } from './Messages';
+import { STAGES, type StagePath } from './stages';
+import { useKeys } from './useKeys';
+
+/** A build on the bench: three instruments that show the same water, the Slip of the stage, the days along the bottom. */
+export function Bench() {
+  const { id, stage } = useParams();
+  const known = STAGES.find((one) => one.path === stage);
+  if (id === undefined || known === undefined) return <Navigate to="/" replace />;
+  return (
+    <DeskProvider key={id} id={id}>
+      <Instruments stage={known.path} />
+    </DeskProvider>
+  );
+}
+
+function Instruments({ stage }: { stage: StagePath }) {
+  const { build, edit, selectStep, selectWater } = useDesk();
+  const [tool, setTool] = useState<Tool>({ kind: 'hand' });
+  const [help, setHelp] = useState(false);
+  useKeys(() => setHelp(true));
+  useEffect(() => setTool({ kind: 'hand' }), [stage]);
+  useEffect(() => {
+    document.title = `${build.name} · Ink Basin`;
+  }, [build.name]);
+
+  const onMade = (made: Made) => {
+    if (made.kind === 'operation') {
+      const skins = build.recipe.length - build.recipe.findLastIndex((o) => o.kind !== 'plasterSkin') - 1;
+      const taken = new Set(build.recipe.map((o) => o.name));
+      const operation = { ...made.operation, name: unused(made.operation.name, taken) };
+      // Under the last plaster, where it would be made at the bench.
+      const present = build.recipe.some((o) => o.id === operation.id);
+      const index = build.recipe.length - skins - (present ? 1 : 0);
+      selectStep(operation.id);
+      void edit({ kind: 'addOperation', operation, index });
+      return;
+    }
+    const last = build.waters.at(-1);
+    const id = freshId('water');
+    selectWater(id);
+    void edit({
+      kind: 'addWater',
+      index: build.waters.length,
+      water: {
+        id,
+        name: unused('Water', new Set(build.waters.map((w) => w.name))),
+        seed: made.water.seed,
+        waterlineMm: last?.waterlineMm ?? 15,
+        productId: last?.productId ?? 'coating-epoxy',
+        strategy: 'equalDepth',
+        sealMm: 2,
+        ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1 },
+        firstPourAt: null,
+      },
+    });
+  };
+
+  return (
+    <div className={`bench stage-${stage}`}>
+      <Header onHelp={() => setHelp(true)} />
+      <Staff />
+      <main className="plan-and-cut">
+        <Sheet tool={tool} setTool={setTool} onMade={onMade} showSteps={stage === 'ground'} />
+        <Cut />
+      </main>
+      <aside className="slip" aria-label="Slip">
+        <Messages />
+        {stage === 'board' && <BoardSlip />}
+        {stage === 'ground' && <GroundSlip tool={tool} setTool={setTool} />}
+        {stage === 'water' && <WaterSlip tool={tool} setTool={setTool} />}
+        {stage === 'pours' && <PoursSlip />}
+      </aside>
+      <Tideline />
+      <Help show={help} onHide={() => setHelp(false)} />
+    </div>
+  );
+}
+
+function unused(name: string, taken: Set<string>): string {
+  if (!taken.has(name)) return name;
+  let k = 2;
+  while (taken.has(`${name} ${k}`)) k += 1;
+  return `${name} ${k}`;
+}

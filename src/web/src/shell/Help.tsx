@@ -1,0 +1,38 @@
+import Modal from 'react-bootstrap/Modal';
+
+const KEYS: [string, string][] = [
+  ['1 – 4', 'Board, Ground, Water, Pours'],
+  ['[  ]', 'waterline down, up by 0.5 mm'],
+  ['↑ ↓', 'on the Staff: waterline by 0.1 mm; Page keys by 1 mm'],
+  [',  .', 'slide the cut left, right'],
+  ['arrows', 'on a handle of the Sheet: move it by 1 mm, with Shift by 10'],
+  ['Delete', 'on a point of a step: take it out'],
+  ['Enter', 'end what you draw; with nothing drawn, put one in the middle'],
+  ['Escape', 'drop what you draw'],
+  ['Z', 'undo'],
+  ['Shift Z', 'redo'],
+  ['?', 'this list'],
+];
+
+export function Help({ show, onHide }: { show: boolean; onHide: () => void }) {
+  return (
+    <Modal show={show} onHide={onHide} centered aria-labelledby="help-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="help-title">Keys</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <dl className="keys">
+          {KEYS.map(([key, does]) => (
+            <div key={key}>
+              <dt>
+                <kbd>{key}</kbd>
+              </dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+        <p>Every figure with a + opens to show how it came about. All is kept as you go.</p>
+      </Modal.Body>
+    </Modal>
+  );
+}

@@ -1,0 +1,69 @@
+import { useEffect, useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { useDesk } from '../desk/DeskContext';
+import { STAGES } from './stages';
+
+const CUT_STEP_MM = 5;
+const WATERLINE_STEP_MM = 0.5;
+
+/** The keys that work everywhere but in a field. */
+export function useKeys(onHelp: () => void): void {
+  const desk = useDesk();
+  const navigate = useNavigate();
+  const act = (event: KeyboardEvent): boolean => {
+    if (event.key.toLowerCase() === 'z') {
+      if (event.shiftKey) desk.redo();
+      else desk.undo();
+      return true;
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    const stage = STAGES.find((one) => one.key === event.key);
+    if (stage !== undefined) {
+      void navigate(`/builds/${desk.id}/${stage.path}`);
+      return true;
+    }
+    switch (event.key) {
+      case '[':
+      case ']': {
+        if (desk.water === null) return false;
+        const by = event.key === ']' ? WATERLINE_STEP_MM : -WATERLINE_STEP_MM;
+        const waterlineMm = Math.round((desk.water.waterlineMm + by) * 10) / 10;
+        void desk.edit({ kind: 'replaceWater', water: { ...desk.water, waterlineMm } });
+        return true;
+      }
+      case ',':
+      case '.': {
+        const by = event.key === '.' ? CUT_STEP_MM : -CUT_STEP_MM;
+        desk.setCut(slide(desk.cut, by, desk.build.board));
+        return true;
+      }
+      case '?':
+        onHelp();
+        return true;
+      default:
+        return false;
+    }
+  };
+  const latest = useRef(act);
+  latest.current = act;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement | null;
+      if (target !== null && (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName))) return;
+      if (latest.current(event)) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+/** Slides the cut across itself, as far as both ends stay on the board. */
+function slide(cut: ReturnType<typeof useDesk>['cut'], byMm: number, board: { widthMm: number; depthMm: number }) {
+  const upright = Math.abs(cut.b.yMm - cut.a.yMm) >= Math.abs(cut.b.xMm - cut.a.xMm);
+  const axis = upright ? 'xMm' : 'yMm';
+  const most = upright ? board.widthMm : board.depthMm;
+  const low = Math.min(cut.a[axis], cut.b[axis]);
+  const high = Math.max(cut.a[axis], cut.b[axis]);
+  const by = Math.max(-low, Math.min(most - high, byMm));
+  return { a: { ...cut.a, [axis]: cut.a[axis] + by }, b: { ...cut.b, [axis]: cut.b[axis] + by } };
+}

@@ -1,0 +1,172 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useNavigate } from 'react-router';
+import { answer, api } from '../api/client';
+import { fetchGround } from '../api/ground';
+import type { BuildCard } from '../api/types';
+import { drawRelief } from '../sheet/relief';
+import { Preferences } from '../shell/Preferences';
+import { NumberField, TextField } from '../slip/fields';
+import { useUnits } from '../units/UnitsContext';
+import { formatQuantity, unitOf } from '../units/units';
+
+/** The shelf of builds: open one, begin one, copy, bin and bring back. */
+export function Builds() {
+  const [binned, setBinned] = useState(false);
+  const builds = useQuery({
+    queryKey: ['builds', binned],
+    queryFn: () => answer(api.GET('/api/builds', { params: { query: { binned } } })),
+  });
+  useEffect(() => {
+    document.title = 'Builds · Ink Basin';
+  }, []);
+  return (
+    <div className="shelf">
+      <header className="top">
+        <Link to="/" className="wordmark">
+          Ink Basin
+        </Link>
+        <div className="top-build">
+          <strong>{binned ? 'Bin' : 'Builds'}</strong>
+          <span>{binned ? 'put away, not lost' : 'the shelf'}</span>
+        </div>
+        <nav className="top-shelves" aria-label="Shelves">
+          <button type="button" aria-pressed={!binned} onClick={() => setBinned(false)}>
+            Builds
+          </button>
+          <button type="button" aria-pressed={binned} onClick={() => setBinned(true)}>
+            Bin
+          </button>
+        </nav>
+        <Preferences />
+      </header>
+      <main className="shelf-body">
+        {builds.error !== null && <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>}
+        <ul className="cards">
+          {builds.data?.map((card) => (
+            <Card key={card.id} card={card} />
+          ))}
+          {builds.data?.length === 0 && (
+            <li className="card-empty">{binned ? 'The bin is empty.' : 'Nothing on the shelf yet. Begin with the board: its scale and its size.'}</li>
+          )}
+        </ul>
+        {!binned && <NewBuild />}
+      </main>
+    </div>
+  );
+}
+
+function Card({ card }: { card: BuildCard }) {
+  const client = useQueryClient();
+  const units = useUnits();
+  const size = (mm: number) => formatQuantity(mm, 'length', units);
+  const path = { params: { path: { id: card.id } } };
+  const act = useMutation({
+    mutationFn: (what: 'copy' | 'bin' | 'restore') =>
+      what === 'copy'
+        ? answer(api.POST('/api/builds/{id}/copy', path))
+        : what === 'bin'
+          ? answer(api.DELETE('/api/builds/{id}', path))
+          : answer(api.POST('/api/builds/{id}/restore', path)),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['builds'] }),
+  });
+  const binned = card.binnedAt !== null;
+  return (
+    <li className="card">
+      <Link to={`/builds/${card.id}/water`} className="card-open" aria-label={`Open ${card.name}`} tabIndex={binned ? -1 : 0} aria-disabled={binned} onClick={(event) => binned && event.preventDefault()}>
+        <Thumbnail id={card.id} widthMm={card.widthMm} depthMm={card.depthMm} changedAt={card.changedAt} />
+      </Link>
+      <h2>{binned ? card.name : <Link to={`/builds/${card.id}/water`}>{card.name}</Link>}</h2>
+      <p>
+        1:{card.scale} · {size(card.widthMm)} × {size(card.depthMm)} {unitOf('length', units)}
+      </p>
+      <p className="quiet">{card.waters.length === 0 ? 'no water yet' : card.waters.join(', ')}</p>
+      <p className="quiet">changed {new Date(card.changedAt).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}</p>
+      <div className="card-tools">
+        {binned ? (
+          <Button size="sm" onClick={() => act.mutate('restore')}>
+            Back on the shelf
+          </Button>
+        ) : (
+          <>
+            <Button size="sm" variant="outline-primary" onClick={() => act.mutate('copy')} aria-label={`Copy ${card.name}`}>
+              Copy
+            </Button>
+            <a className="btn btn-sm btn-outline-primary" href={`/api/builds/${card.id}/file`} download aria-label={`Save ${card.name} as a file`}>
+              Save as a file
+            </a>
+            <Button size="sm" variant="outline-primary" onClick={() => act.mutate('bin')} aria-label={`Put ${card.name} in the bin`}>
+              To the bin
+            </Button>
+          </>
+        )}
+      </div>
+      {act.error !== null && <p className="notice-stop">{act.error.message}</p>}
+    </li>
+  );
+}
+
+function Thumbnail({ id, widthMm, depthMm, changedAt }: { id: string; widthMm: number; depthMm: number; changedAt: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const ground = useQuery({ queryKey: ['thumbnail', id, changedAt], queryFn: () => fetchGround(id), staleTime: Infinity });
+  useEffect(() => {
+    if (canvas.current === null || ground.data === undefined) return;
+    const scale = Math.min(320 / widthMm, 190 / depthMm);
+    drawRelief(canvas.current, ground.data, widthMm * scale, depthMm * scale, window.devicePixelRatio || 1);
+  }, [ground.data, widthMm, depthMm]);
+  return <canvas ref={canvas} className="thumbnail" aria-hidden="true" style={{ aspectRatio: `${widthMm} / ${depthMm}` }} />;
+}
+
+function NewBuild() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [sizes, setSizes] = useState({ scale: 76, widthMm: 400, depthMm: 300 });
+  const file = useRef<HTMLInputElement>(null);
+  const opened = async (card: BuildCard, stage: string) => {
+    await client.invalidateQueries({ queryKey: ['builds'] });
+    await navigate(`/builds/${card.id}/${stage}`);
+  };
+  const begin = useMutation({
+    mutationFn: () => answer(api.POST('/api/builds', { body: { name, ...sizes } })),
+    onSuccess: (card) => opened(card, 'ground'),
+  });
+  const bring = useMutation({
+    mutationFn: async (from: File) => answer(api.POST('/api/builds/import', { body: from as never, bodySerializer: (body) => body as unknown as File, headers: { 'content-type': 'application/json' } })),
+    onSuccess: (card) => opened(card, 'water'),
+  });
+  const error = begin.error ?? bring.error;
+  return (
+    <section className="new-build" aria-label="Begin a build">
+      <h2>Begin a build</h2>
+      <TextField label="Name" value={name} onChange={setName} />
+      <NumberField label="Scale 1 :" value={sizes.scale} onChange={(scale) => setSizes({ ...sizes, scale })} />
+      <NumberField label="Board width" quantity="length" step={10} value={sizes.widthMm} onChange={(widthMm) => setSizes({ ...sizes, widthMm })} />
+      <NumberField label="Board depth" quantity="length" step={10} value={sizes.depthMm} onChange={(depthMm) => setSizes({ ...sizes, depthMm })} />
+      <Button onClick={() => begin.mutate()} disabled={begin.isPending}>
+        Begin
+      </Button>
+      <p className="quiet">A footprint first: lay the bridge, the boat or the house on the board before you settle its size.</p>
+      <Button size="sm" variant="outline-primary" onClick={() => file.current?.click()}>
+        Bring in a build file…
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        onChange={(event) => {
+          const from = event.target.files?.[0];
+          event.target.value = '';
+          if (from !== undefined) bring.mutate(from);
+        }}
+      />
+      {error !== null && (
+        <p className="message message-stop" role="alert">
+          {error.message}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
+import Form from 'react-bootstrap/Form';
+import { useUnits } from '../units/UnitsContext';
+import { formatLength, formatMass, parseQuantity, unitOf, type Quantity, type Units } from '../units/units';
+
+function show(value: number, quantity: Quantity, units: Units): string {
+  if (quantity === 'length') {
+    if (units.length === 'in') return formatLength(value, units);
+    return String(Math.round(value * 100) / 100);
+  }
+  if (quantity === 'mass') return formatMass(value, units);
+  return String(Math.round(value * 1000) / 1000);
+}
+
+/**
+ * A number with its unit. What is typed stays as typed until Enter or until the field is left; Escape gives it up. A text
+ * that is no number is kept and told, never thrown away.
+ */
+export function NumberField({
+  label,
+  value,
+  quantity = 'plain',
+  suffix,
+  step = 1,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  quantity?: Quantity;
+  suffix?: string;
+  step?: number;
+  /** May answer false when the value was refused: what was typed then comes back, to be mended. */
+  onChange: (value: number) => void | Promise<boolean>;
+}) {
+  const units = useUnits();
+  const id = useId();
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState(false);
+  const dropped = useRef(false);
+
+  const keep = (typed: string | null) => {
+    if (typed === null) return;
+    const read = parseQuantity(typed, quantity, units);
+    setWrong(read === null);
+    if (read === null) return;
+    setText(null);
+    if (typed === show(value, quantity, units) || read === value) return;
+    const kept = onChange(read);
+    if (kept instanceof Promise) void kept.then((ok) => setText(ok ? null : typed));
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Enter') keep(text);
+    else if (event.key === 'Escape') {
+      dropped.current = true;
+      setText(null);
+      setWrong(false);
+      event.currentTarget.blur();
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      const by = event.key === 'ArrowUp' ? step : -step;
+      setText(null);
+      void onChange(Math.round((value + by) * 1000) / 1000);
+    }
+  };
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <span className="field-box">
+        <Form.Control
+          id={id}
+          size="sm"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text ?? show(value, quantity, units)}
+          isInvalid={wrong}
+          aria-describedby={wrong ? `${id}-wrong` : undefined}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={() => {
+            if (dropped.current) dropped.current = false;
+            else keep(text);
+          }}
+          onKeyDown={onKeyDown}
+        />
+        <span className="field-unit">{suffix ?? unitOf(quantity, units)}</span>
+      </span>
+      {wrong && (
+        <span className="field-wrong" id={`${id}-wrong`}>
+          That is not a {quantity === 'plain' ? 'number' : quantity}.
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** A line of text, kept when it is left or at Enter. */
+export function TextField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  const id = useId();
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  const keep = () => {
+    if (text.trim() !== '' && text !== value) onChange(text.trim());
+    else setText(value);
+  };
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <Form.Control
+        id={id}
+        size="sm"
+        maxLength={80}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') keep();
+          if (event.key === 'Escape') setText(value);
+        }}
+      />
+    </div>
+  );
+}
+
+/** One of a few words. */
+export function ChoiceField({
+  label,
+  value,
+  choices,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  choices: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}) {
+  const id = useId();
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <Form.Select id={id} size="sm" value={value} onChange={(event) => onChange(event.target.value)}>
+        {choices.map((choice) => (
+          <option key={choice.value} value={choice.value}>
+            {choice.label}
+          </option>
+        ))}
+      </Form.Select>
+    </div>
+  );
+}

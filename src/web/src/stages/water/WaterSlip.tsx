@@ -1,0 +1,198 @@
+import Button from 'react-bootstrap/Button';
+import type { Water, WaterPlan } from '../../api/types';
+import { useDesk } from '../../desk/DeskContext';
+import { Figure } from '../../slip/Figure';
+import { NumberField, TextField } from '../../slip/fields';
+import { StandingMark } from '../../slip/StandingMark';
+import { useNow } from '../../slip/useNow';
+import { drops, hours, parts, when } from '../../slip/words';
+import type { Tool } from '../../sheet/tools';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatVolume, fullSize, unitOf } from '../../units/units';
+import { WaterTabs } from './WaterTabs';
+
+/** The selected water: how much, in how many layers, what to weigh, and whether it holds. */
+export function WaterSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
+  const { water, waterPlan } = useDesk();
+  const place = () => setTool(tool.kind === 'water' ? { kind: 'hand' } : { kind: 'water' });
+  return (
+    <>
+      <WaterTabs placing={tool.kind === 'water'} onPlace={place} />
+      {water === null || waterPlan === null ? (
+        <section>
+          <p>No water on the board yet. Scoop a channel or dig a pond under Ground, then put a water in it: it finds its own shore.</p>
+          <Button size="sm" onClick={place}>
+            Put a water on the board
+          </Button>
+        </section>
+      ) : (
+        <SelectedWater water={water} plan={waterPlan} />
+      )}
+    </>
+  );
+}
+
+function SelectedWater({ water, plan }: { water: Water; plan: WaterPlan }) {
+  const { build, edit } = useDesk();
+  const units = useUnits();
+  const replace = (change: Partial<Water>) => edit({ kind: 'replaceWater', water: { ...water, ...change } });
+  const ml = unitOf('volume', units);
+  return (
+    <>
+      <section aria-live="polite" className="slip-answer">
+        <Figure working={plan.workings['volume']} label="the volume">
+          <span className="big" data-testid="volume">
+            {formatVolume(plan.volumeMl, units)}
+          </span>{' '}
+          <span className="big-unit">{ml} to the waterline</span>
+        </Figure>
+        <p>
+          Up to {formatLength(plan.maxDepthMm, units)} {units.length} deep ({fullSize(plan.maxDepthMm, build.scale, units)} at full
+          size), {(plan.areaMm2 / 100).toFixed(0)} cm².
+          {plan.mixedMl > 0 && (
+            <>
+              {' '}
+              Mix {formatVolume(plan.mixedMl, units)} {ml} with what the cups keep back.
+            </>
+          )}
+        </p>
+      </section>
+      {plan.layers.length > 0 && <LayerTable plan={plan} />}
+      {plan.layers.length > 0 && <NextThing plan={plan} />}
+      <section className="notices">
+        <Figure working={plan.workings['freeboard']} label="the freeboard">
+          <StandingMark standing={plan.standing} />{' '}
+          <span>
+            freeboard {formatLength(plan.freeboardMm, units)} {units.length}
+          </span>
+        </Figure>
+        <ul>
+          {plan.notices
+            .filter((notice) => !notice.sentence.startsWith('Freeboard'))
+            .map((notice) => (
+              <li key={notice.sentence}>
+                <StandingMark standing={notice.standing} /> <span>{notice.sentence}</span>
+              </li>
+            ))}
+        </ul>
+        {plan.proposedDams.length > 0 && (
+          <Button size="sm" onClick={() => void edit({ kind: 'setDams', dams: [...build.dams, ...plan.proposedDams] })}>
+            Put up {plan.proposedDams.length === 1 ? 'a dam' : `${plan.proposedDams.length} dams`} there
+          </Button>
+        )}
+      </section>
+      <section>
+        <TextField label="Name" value={water.name} onChange={(name) => void replace({ name })} />
+        <NumberField label="Waterline" quantity="length" step={0.1} value={water.waterlineMm} onChange={(waterlineMm) => replace({ waterlineMm })} />
+      </section>
+      {build.dams.length > 0 && <DamList />}
+    </>
+  );
+}
+
+function LayerTable({ plan }: { plan: WaterPlan }) {
+  const { build } = useDesk();
+  const units = useUnits();
+  const byScale = build.measuring.device.kind === 'scale';
+  return (
+    <section>
+      <Figure working={plan.workings['layers']} label="the layers">
+        <span>
+          {plan.layers.length} {plan.layers.length === 1 ? 'layer' : 'layers'}
+        </span>
+      </Figure>
+      <table className="layers" data-testid="layers">
+        <thead>
+          <tr>
+            <th scope="col">layer</th>
+            <th scope="col">to {units.length}</th>
+            <th scope="col">{units.volume}</th>
+            <th scope="col">mix</th>
+            <th scope="col">ink</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plan.layers.map((layer, i) => (
+            <tr key={i}>
+              <th scope="row">{i + 1}</th>
+              <td>{formatLength(layer.toMm, units)}</td>
+              <td>{formatVolume(layer.volumeMl, units)}</td>
+              <td>{parts(layer, byScale, units)}</td>
+              <td>{drops(layer)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** The next pour in a maker's words. */
+function NextThing({ plan }: { plan: WaterPlan }) {
+  const { build } = useDesk();
+  const units = useUnits();
+  const now = useNow();
+  const byScale = build.measuring.device.kind === 'scale';
+  const index = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
+  const layer = plan.layers[index];
+  if (layer === undefined) {
+    return (
+      <section className="next-thing">
+        <p>
+          All layers have had their time.{' '}
+          {plan.stripAt !== null && (
+            <>
+              Dams may come off from <strong>{when(plan.stripAt, now)}</strong>.
+            </>
+          )}
+        </p>
+      </section>
+    );
+  }
+  const last = index === plan.layers.length - 1;
+  return (
+    <section className="next-thing">
+      <p>
+        <strong>Mix {parts(layer, byScale, units)}</strong>, {drops(layer)}, for layer {index + 1}
+        {layer.pourAt !== null && <> on {when(layer.pourAt, now)}</>}. <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
+        {last
+          ? layer.pourAt !== null && plan.stripAt !== null
+            ? `Dams off from ${when(plan.stripAt, now)}.`
+            : `Dams off after ${hours((plan.stripH ?? 0) - layer.pourH)}.`
+          : layer.recoatFromAt !== null && layer.recoatToAt !== null
+            ? `Next one from ${when(layer.recoatFromAt, now)}; after ${when(layer.recoatToAt, now)} scuff and wipe first.`
+            : `Next one after ${hours(layer.recoatFromH - layer.pourH)}; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first.`}
+      </p>
+      <p className="caution">Gloves, eye protection, fresh air. See the product’s safety sheet.</p>
+    </section>
+  );
+}
+
+function DamList() {
+  const { build, edit } = useDesk();
+  const units = useUnits();
+  return (
+    <section>
+      <h3>Dams</h3>
+      <ul className="dam-list">
+        {build.dams.map((dam, i) => (
+          <li key={`${dam.side} ${dam.fromMm} ${dam.toMm}`}>
+            <span>
+              {dam.side}, {formatLength(dam.fromMm, units, 0)}–{formatLength(dam.toMm, units, 0)}
+            </span>
+            <NumberField
+              label="top"
+              quantity="length"
+              step={0.5}
+              value={dam.topMm}
+              onChange={(topMm) => edit({ kind: 'setDams', dams: build.dams.map((d, k) => (k === i ? { ...d, topMm } : d)) })}
+            />
+            <button type="button" className="step-tool" aria-label={`Take down the dam on the ${dam.side} edge`} onClick={() => void edit({ kind: 'setDams', dams: build.dams.filter((_, k) => k !== i) })}>
+              ×
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

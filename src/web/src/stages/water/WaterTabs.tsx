@@ -1,0 +1,30 @@
+import { useDesk } from '../../desk/DeskContext';
+import { StandingMark } from '../../slip/StandingMark';
+
+/** The waters of the board; the chosen one is gauged by the Staff. */
+export function WaterTabs({ placing, onPlace }: { placing?: boolean; onPlace?: () => void }) {
+  const { build, plan, water, selectWater, edit } = useDesk();
+  if (build.waters.length === 0) return null;
+  return (
+    <div className="water-tabs">
+      <div role="group" aria-label="Waters" className="water-tab-row">
+        {build.waters.map((one, i) => (
+          <button key={one.id} type="button" aria-pressed={one.id === water?.id} onClick={() => selectWater(one.id)}>
+            {one.name}
+            {plan.waters[i] !== undefined && plan.waters[i].standing !== 'holds' && <StandingMark standing={plan.waters[i].standing} />}
+          </button>
+        ))}
+        {onPlace !== undefined && (
+          <button type="button" className="water-add" aria-pressed={placing} onClick={onPlace} aria-label="Put another water on the board">
+            +
+          </button>
+        )}
+        {onPlace !== undefined && water !== null && (
+          <button type="button" className="water-add" aria-label={`Remove ${water.name}`} onClick={() => void edit({ kind: 'removeWater', id: water.id })}>
+            ×
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

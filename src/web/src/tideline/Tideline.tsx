@@ -1,0 +1,103 @@
+import { useDesk } from '../desk/DeskContext';
+import { useSize } from '../sheet/useSize';
+import { lasting, when } from '../slip/words';
+import { useNow } from '../slip/useNow';
+import { nextPour, tide, type Tide } from './tide';
+
+const DAY_MS = 86_400_000;
+const DAYS = 7;
+
+/** The days ahead as one ribbon, with the next thing to do in words at its head. */
+export function Tideline() {
+  const { build, plan } = useDesk();
+  const now = useNow();
+  const [box, size] = useSize<HTMLDivElement>();
+  const start = new Date(now);
+  start.setHours(0, 0, 0, 0);
+  const perDay = size.width / DAYS;
+  const x = (time: number) => ((time - start.getTime()) / DAY_MS) * perDay;
+  const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
+  const next = nextPour(build, plan, now.getTime());
+  return (
+    <footer className="tideline" aria-label="Tideline: the days ahead">
+      <div className="tideline-head" aria-live="polite">
+        <span className="tideline-next">next</span>
+        {next === null ? (
+          <strong>No pour ahead: set a first pour.</strong>
+        ) : (
+          <>
+            <strong>
+              {when(new Date(next.fromMs).toISOString(), now)} {next.label}
+            </strong>
+            <span>in {lasting((next.fromMs - now.getTime()) / 60_000)}</span>
+          </>
+        )}
+      </div>
+      <div className="tideline-ribbon" ref={box}>
+        {size.width > 0 && (
+          <svg width={size.width} height={size.height}>
+            {Array.from({ length: DAYS }, (_, k) => {
+              const day = new Date(start.getTime() + k * DAY_MS);
+              return (
+                <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
+                  <rect className="tideline-evening" x={(18.5 / 24) * perDay} width={(3.5 / 24) * perDay} y={22} height={size.height - 22} />
+                  <path d={`M0.5 0V${size.height}`} />
+                  <text x={7} y={14}>
+                    {day.toLocaleDateString(undefined, { weekday: 'short', day: 'numeric' })}
+                  </text>
+                </g>
+              );
+            })}
+            {shown.filter((one) => one.kind === 'cure').map((one) => <Cure key={one.key} tide={one} x={x} height={size.height} />)}
+            {clusters(shown.filter((one) => one.kind !== 'cure'), x).map(({ left, text, strip }, i, all) => {
+              const right = all[i + 1]?.left ?? size.width;
+              return (
+                <g key={left} className={strip ? 'tideline-mark strip' : 'tideline-mark'} transform={`translate(${left} 0)`}>
+                  <path className="tideline-post" d={`M0 26V${size.height}`} />
+                  <path className="tideline-flag" d="M-5 24H5L0 33Z" />
+                  <text x={8} y={34}>
+                    {clip(text, right - left - 12)}
+                  </text>
+                  <title>{text}</title>
+                </g>
+              );
+            })}
+            <g className="tideline-now" transform={`translate(${x(now.getTime())} 0)`}>
+              <path d={`M0 0V${size.height}`} />
+              <path d="M-6 0H6L0 8Z" />
+            </g>
+          </svg>
+        )}
+      </div>
+    </footer>
+  );
+}
+
+function Cure({ tide: one, x, height }: { tide: Tide; x: (ms: number) => number; height: number }) {
+  const from = x(one.fromMs);
+  const to = x(one.toMs);
+  const base = height - 6;
+  return (
+    <path className="tideline-cure" d={`M${from} ${base}C${from + (to - from) * 0.15} ${base - 34} ${from + (to - from) * 0.4} ${base - 26} ${to} ${base}Z`}>
+      <title>{one.label}</title>
+    </path>
+  );
+}
+
+/** Marks that would stand on one another are one, with both their words. */
+function clusters(marks: Tide[], x: (ms: number) => number): { left: number; text: string; strip: boolean }[] {
+  const found: { left: number; text: string; strip: boolean }[] = [];
+  for (const mark of [...marks].sort((p, q) => p.fromMs - q.fromMs)) {
+    const left = Math.round(x(mark.fromMs));
+    const last = found.at(-1);
+    if (last !== undefined && left - last.left < 22) last.text += ` · ${mark.label}`;
+    else found.push({ left, text: mark.label, strip: mark.kind === 'strip' });
+  }
+  return found;
+}
+
+function clip(text: string, room: number): string {
+  const most = Math.floor(room / 6.2);
+  if (text.length <= most) return text;
+  return most < 3 ? '' : `${text.slice(0, most - 1)}…`;
+}

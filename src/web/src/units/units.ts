@@ -1,0 +1,123 @@
+/** Units of the screen. The server always speaks mm, ml, g and °C; only what is shown and typed changes. */
+export interface Units {
+  length: 'mm' | 'in';
+  volume: 'ml' | 'fl oz';
+  mass: 'g' | 'oz';
+  temperature: '°C' | '°F';
+}
+
+export type Quantity = 'length' | 'volume' | 'mass' | 'temperature' | 'plain';
+
+export const METRIC: Units = { length: 'mm', volume: 'ml', mass: 'g', temperature: '°C' };
+
+const MM_PER_INCH = 25.4;
+const ML_PER_FLOZ = 29.5735;
+const G_PER_OZ = 28.349523125;
+
+/** "14.5", or inches to a sixteenth: "9/16", "1 3/16". */
+export function formatLength(mm: number, units: Units, decimals = 1): string {
+  return units.length === 'mm' ? mm.toFixed(decimals) : inches(mm);
+}
+
+function inches(mm: number): string {
+  const sixteenths = Math.round((Math.abs(mm) / MM_PER_INCH) * 16);
+  const sign = mm < 0 && sixteenths > 0 ? '−' : '';
+  const whole = Math.floor(sixteenths / 16);
+  let part = sixteenths % 16;
+  if (part === 0) return `${sign}${whole}`;
+  let base = 16;
+  while (part % 2 === 0) {
+    part /= 2;
+    base /= 2;
+  }
+  return `${sign}${whole > 0 ? `${whole} ` : ''}${part}/${base}`;
+}
+
+export function formatVolume(ml: number, units: Units): string {
+  if (units.volume === 'fl oz') return (ml / ML_PER_FLOZ).toFixed(ml < 300 ? 2 : 1);
+  return ml < 10 ? ml.toFixed(1) : ml.toFixed(0);
+}
+
+/** Grams as a scale shows them: never rounded away from what is to be weighed. */
+export function formatMass(g: number, units: Units): string {
+  if (units.mass === 'oz') return (g / G_PER_OZ).toFixed(3);
+  return String(Math.round(g * 100) / 100);
+}
+
+export function formatQuantity(value: number, quantity: Quantity, units: Units): string {
+  switch (quantity) {
+    case 'length':
+      return formatLength(value, units, Math.abs(value) >= 100 ? 0 : 1);
+    case 'volume':
+      return formatVolume(value, units);
+    case 'mass':
+      return formatMass(value, units);
+    case 'temperature':
+      return (units.temperature === '°C' ? value : (value * 9) / 5 + 32).toFixed(0);
+    case 'plain':
+      return String(Math.round(value * 1000) / 1000);
+  }
+}
+
+export function unitOf(quantity: Quantity, units: Units): string {
+  return quantity === 'plain' ? '' : units[quantity];
+}
+
+/** A value with the unit the server named ("mm", "ml", "g", "°C", …), in the units of the screen. */
+export function formatNamed(value: number, unit: string, units: Units): string {
+  if (unit === 'mm²') return `${(value / 100).toFixed(value < 1000 ? 1 : 0)} cm²`;
+  const quantity = ({ mm: 'length', ml: 'volume', g: 'mass', '°C': 'temperature' } as const)[unit];
+  if (quantity === undefined) return `${formatQuantity(value, 'plain', units)}${unit === '' ? '' : ` ${unit}`}`;
+  return `${formatQuantity(value, quantity, units)} ${unitOf(quantity, units)}`;
+}
+
+/**
+ * Reads what a maker typed: "14.5", "14,5", "9/16", "1 3/16", with or without a unit ("12 mm", "1/2 in"). The unit
+ * typed wins over the unit of the screen. Null when it is no number.
+ */
+export function parseQuantity(text: string, quantity: Quantity, units: Units): number | null {
+  const match = /^\s*([-−+]?)\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)(?:\s+(\d+)\/(\d+))?|(\d+)\/(\d+))\s*([a-z°"' ]*)\s*$/i.exec(text);
+  if (!match) return null;
+  const [, sign, whole, top, bottom, onlyTop, onlyBottom, unitText] = match;
+  let value = whole === undefined ? 0 : Number(whole.replace(',', '.'));
+  const above = top ?? onlyTop;
+  const below = bottom ?? onlyBottom;
+  if (above !== undefined && below !== undefined) {
+    if (Number(below) === 0) return null;
+    value += Number(above) / Number(below);
+  }
+  if (sign === '-' || sign === '−') value = -value;
+  if (!Number.isFinite(value)) return null;
+  return toBase(value, quantity, (unitText ?? '').trim().toLowerCase(), units);
+}
+
+function toBase(value: number, quantity: Quantity, typed: string, units: Units): number | null {
+  switch (quantity) {
+    case 'length':
+      if (typed === 'mm' || (typed === '' && units.length === 'mm')) return value;
+      if (typed === 'cm') return value * 10;
+      if (typed === 'in' || typed === '"' || (typed === '' && units.length === 'in')) return value * MM_PER_INCH;
+      return null;
+    case 'volume':
+      if (typed === 'ml' || (typed === '' && units.volume === 'ml')) return value;
+      if (typed === 'fl oz' || typed === 'floz' || (typed === '' && units.volume === 'fl oz')) return value * ML_PER_FLOZ;
+      return null;
+    case 'mass':
+      if (typed === 'g' || (typed === '' && units.mass === 'g')) return value;
+      if (typed === 'oz' || (typed === '' && units.mass === 'oz')) return value * G_PER_OZ;
+      return null;
+    case 'temperature':
+      if (typed === '°c' || typed === 'c' || (typed === '' && units.temperature === '°C')) return value;
+      if (typed === '°f' || typed === 'f' || (typed === '' && units.temperature === '°F')) return ((value - 32) * 5) / 9;
+      return null;
+    case 'plain':
+      return typed === '' ? value : null;
+  }
+}
+
+/** A length at full size, from a length on the board in mm. */
+export function fullSize(mm: number, scale: number, units: Units): string {
+  const metres = (mm * scale) / 1000;
+  if (units.length === 'in') return `${(metres / 0.3048).toFixed(metres < 3 ? 1 : 0)} ft`;
+  return metres < 1 ? `${(metres * 100).toFixed(0)} cm` : `${metres.toFixed(metres < 20 ? 1 : 0)} m`;
+}
