@@ -8,7 +8,11 @@ internal static class Web
 {
     /// <summary>An address under /api that nothing answers is a 404, never the application's page.</summary>
     public static void MapApiRest(this WebApplication app) =>
-        app.Map("/api/{**rest}", () => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound))
+        app.Map("/api/{**rest}", (HttpRequest request) =>
+            // A route that takes JSON is passed over when something else is sent, and ends here.
+            HttpMethods.IsPost(request.Method) && !request.HasJsonContentType()
+                ? TypedResults.Problem("Send the request as application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType)
+                : TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound))
             .ExcludeFromDescription();
 
     /// <summary>Serves the built web application; any other address is a stage of it.</summary>

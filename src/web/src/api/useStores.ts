@@ -2,9 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import { answer, api } from './client';
 
 export function useProducts() {
-  return useQuery({ queryKey: ['products'], queryFn: () => answer(api.GET('/api/stores/products')), staleTime: Infinity }).data ?? [];
+  return (
+    useQuery({ queryKey: ['products'], queryFn: () => answer(api.GET('/api/stores/products')), staleTime: Infinity })
+      .data ?? []
+  );
 }
 
 export function useTints() {
-  return useQuery({ queryKey: ['tints'], queryFn: () => answer(api.GET('/api/stores/tints')), staleTime: Infinity }).data ?? [];
+  return (
+    useQuery({ queryKey: ['tints'], queryFn: () => answer(api.GET('/api/stores/tints')), staleTime: Infinity }).data ??
+    []
+  );
 }

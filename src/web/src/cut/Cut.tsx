@@ -7,9 +7,9 @@ import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
 import { takeSection, wetStretches, type Section } from './section';
 
-const SIDE = 84;
-const TOP = 34;
-const BOTTOM = 30;
+const SIDE = 60;
+const TOP = 30;
+const BOTTOM = 26;
 /** The steepest the heights are drawn against the lengths. */
 const MOST_EXAGGERATION = 6;
 
@@ -31,14 +31,24 @@ export function Cut() {
   const zero = size.height - BOTTOM - boardMm * up;
   const x = (mm: number) => SIDE + mm * along;
   const y = (mm: number) => zero - mm * up;
-  const line = (levels: number[]) => levels.map((level, k) => `${x(section.alongMm[k] ?? 0).toFixed(1)},${y(level).toFixed(1)}`);
+  const line = (levels: number[]) =>
+    levels.map((level, k) => `${x(section.alongMm[k] ?? 0).toFixed(1)},${y(level).toFixed(1)}`);
   const surface = line(section.surfaceMm);
   const foam = line(section.surfaceMm.map((level, k) => level - (section.skinMm[k] ?? 0)));
   const floor = `${x(section.lengthMm).toFixed(1)},${zero} ${SIDE},${zero}`;
   const ticks = tickStep(highest);
 
   return (
-    <div className="cut" ref={box} role="img" aria-label={describe(section, plan.waters, build.waters.map((w) => w.name))}>
+    <div
+      className="cut"
+      ref={box}
+      role="img"
+      aria-label={describe(
+        section,
+        plan.waters,
+        build.waters.map((w) => w.name),
+      )}
+    >
       <svg width={size.width} height={size.height}>
         <defs>
           <pattern id="foam" width="7" height="7" patternUnits="userSpaceOnUse">

@@ -76,7 +76,24 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       conflict: edits.conflict,
       resolveConflict: edits.resolveConflict,
     };
-  }, [rest, ground.data, draft, waterId, id, stepId, cut, setCut, preview, clear, edit, undo, redo, refusal, dismissRefusal, edits]);
+  }, [
+    rest,
+    ground.data,
+    draft,
+    waterId,
+    id,
+    stepId,
+    cut,
+    setCut,
+    preview,
+    clear,
+    edit,
+    undo,
+    redo,
+    refusal,
+    dismissRefusal,
+    edits,
+  ]);
 
   if (build.error !== null) {
     return (

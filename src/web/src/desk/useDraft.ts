@@ -10,7 +10,15 @@ export interface Draft {
   ground: Ground | null;
 }
 
-const LEAVES_GROUND = new Set(['rename', 'setScale', 'setMeasuring', 'setDams', 'addWater', 'removeWater', 'replaceWater']);
+const LEAVES_GROUND = new Set([
+  'rename',
+  'setScale',
+  'setMeasuring',
+  'setDams',
+  'addWater',
+  'removeWater',
+  'replaceWater',
+]);
 
 /**
  * Tries edits while something is dragged: one request under way at a time, always the latest wish next, so that the

@@ -35,12 +35,25 @@ export function CutLineDrawing({ view }: { view: SheetView }) {
     <g className="cut-line">
       <line className="cut-under" x1={a.x} y1={a.y} x2={b.x} y2={b.y} />
       <line className="cut-stroke" x1={a.x - beyond.x} y1={a.y - beyond.y} x2={b.x + beyond.x} y2={b.y + beyond.y} />
-      <Handle x={(a.x + b.x) / 2} y={(a.y + b.y) / 2} scale={view.scale} shape="square" label="Cut line" {...handlers(['a', 'b'])} />
+      <Handle
+        x={(a.x + b.x) / 2}
+        y={(a.y + b.y) / 2}
+        scale={view.scale}
+        shape="square"
+        label="Cut line"
+        {...handlers(['a', 'b'])}
+      />
       {(['a', 'b'] as const).map((end) => {
         const at = end === 'a' ? { x: a.x - beyond.x, y: a.y - beyond.y } : { x: b.x + beyond.x, y: b.y + beyond.y };
         return (
           <g key={end} className="cut-end">
-            <Handle x={at.x} y={at.y} scale={view.scale} label={`End ${end.toUpperCase()} of the cut line`} {...handlers([end])} />
+            <Handle
+              x={at.x}
+              y={at.y}
+              scale={view.scale}
+              label={`End ${end.toUpperCase()} of the cut line`}
+              {...handlers([end])}
+            />
             <text x={at.x} y={at.y + 4} textAnchor="middle">
               {end.toUpperCase()}
             </text>

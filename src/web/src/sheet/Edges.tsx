@@ -6,7 +6,12 @@ import type { SheetView } from './view';
 const THICK = 9;
 
 /** The two ends of a stretch of the board's edge, screen px from the back left corner. */
-function along(view: SheetView, side: Side, fromMm: number, toMm: number): { x: number; y: number; width: number; height: number } {
+function along(
+  view: SheetView,
+  side: Side,
+  fromMm: number,
+  toMm: number,
+): { x: number; y: number; width: number; height: number } {
   const length = (toMm - fromMm) * view.scale;
   const from = fromMm * view.scale;
   switch (side) {
@@ -68,7 +73,11 @@ export function OpenEdges({ plan, view }: { plan: WaterPlan; view: SheetView }) 
         return (
           <g key={`${edge.side} ${edge.fromMm}`}>
             <rect className="open-edge" {...box} />
-            <text className="edge-label stop" textAnchor="middle" {...labelPlace(view, edge.side, edge.fromMm, edge.toMm)}>
+            <text
+              className="edge-label stop"
+              textAnchor="middle"
+              {...labelPlace(view, edge.side, edge.fromMm, edge.toMm)}
+            >
               open {formatQuantity(edge.toMm - edge.fromMm, 'length', units)}
             </text>
           </g>

@@ -13,9 +13,13 @@ import { soFar, step, type Made, type Tool } from './tools';
 import { useSize } from './useSize';
 import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
+import { heightLines, pathOf } from './waterShapes';
+
+const HEIGHT_LINE_MM = 2.5;
 
 const HINT: Record<Exclude<Tool['kind'], 'hand'>, string> = {
-  channel: 'Press along the centre line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
+  channel:
+    'Press along the centre line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
   pond: 'Press and drag across the pond. Enter puts one in the middle, Escape drops it.',
   pad: 'Press and drag across the flat. Enter puts one in the middle, Escape drops it.',
   water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
@@ -34,7 +38,7 @@ export function Sheet({
   showSteps: boolean;
 }) {
   const desk = useDesk();
-  const { build, plan, ground, water, waterPlan, preview, dropPreview } = desk;
+  const { build, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
   const units = useUnits();
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -47,8 +51,12 @@ export function Sheet({
   const heightPx = view.depthMm * view.scale;
 
   useEffect(() => {
-    if (canvas.current !== null && widthPx > 1) drawRelief(canvas.current, ground, widthPx, heightPx, window.devicePixelRatio || 1);
+    if (canvas.current !== null && widthPx > 1)
+      drawRelief(canvas.current, ground, widthPx, heightPx, window.devicePixelRatio || 1);
   }, [ground, widthPx, heightPx]);
+
+  // Not while something is dragged: the relief alone says enough then, and the hand comes first.
+  const lines = useMemo(() => (drafting ? [] : heightLines(ground, HEIGHT_LINE_MM)), [ground, drafting]);
 
   const toolId = useRef('');
   if (tool.kind === 'hand') toolId.current = '';
@@ -83,7 +91,12 @@ export function Sheet({
   const selectedStep = showSteps ? build.recipe.find((operation) => operation.id === desk.stepId) : undefined;
 
   return (
-    <div className={`sheet ${tool.kind === 'hand' ? '' : 'drawing'}`} ref={box} role="group" aria-label="Sheet: the board from above">
+    <div
+      className={`sheet ${tool.kind === 'hand' ? '' : 'drawing'}`}
+      ref={box}
+      role="group"
+      aria-label="Sheet: the board from above"
+    >
       <canvas
         ref={canvas}
         className="relief"
@@ -118,6 +131,13 @@ export function Sheet({
             </pattern>
           </defs>
           <g transform={`translate(${view.left} ${view.top})`}>
+            {lines.map(({ levelMm, rings }) => (
+              <path
+                key={levelMm}
+                className={levelMm % 10 === 0 ? 'height-line tenth' : 'height-line'}
+                d={pathOf(rings, view.scale)}
+              />
+            ))}
             {build.waters.map((w, i) => {
               const waterPlanned = plan.waters[i];
               return waterPlanned === undefined ? null : (
@@ -146,9 +166,15 @@ export function Sheet({
             {selectedStep !== undefined && tool.kind === 'hand' && <StepHandles operation={selectedStep} view={view} />}
             {tool.kind === 'channel' && <ChannelSoFar tool={tool} hover={hover} scale={view.scale} />}
           </g>
-          <ScaleBar left={view.left} top={view.top + heightPx + 34} scale={view.scale} ratio={build.scale} label={(mm) =>
-            `${formatQuantity(mm, 'length', units)} ${unitOf('length', units)} = ${fullSize(mm, build.scale, units)}`
-          } />
+          <ScaleBar
+            left={view.left}
+            top={view.top + heightPx + 30}
+            scale={view.scale}
+            ratio={build.scale}
+            label={(mm) =>
+              `${formatQuantity(mm, 'length', units)} ${unitOf('length', units)} = ${fullSize(mm, build.scale, units)}`
+            }
+          />
         </svg>
       )}
       {tool.kind !== 'hand' && <p className="sheet-hint">{HINT[tool.kind]}</p>}
@@ -176,7 +202,15 @@ function StepOutline({ operation, scale }: { operation: Operation; scale: number
   );
 }
 
-function ChannelSoFar({ tool, hover, scale }: { tool: Extract<Tool, { kind: 'channel' }>; hover: PointMm | null; scale: number }) {
+function ChannelSoFar({
+  tool,
+  hover,
+  scale,
+}: {
+  tool: Extract<Tool, { kind: 'channel' }>;
+  hover: PointMm | null;
+  scale: number;
+}) {
   const points = hover === null ? tool.points : [...tool.points, hover];
   return (
     <g className="so-far">
@@ -188,7 +222,18 @@ function ChannelSoFar({ tool, hover, scale }: { tool: Extract<Tool, { kind: 'cha
   );
 }
 
-function ScaleBar({ left, top, scale, label }: { left: number; top: number; scale: number; ratio: number; label: (mm: number) => string }) {
+function ScaleBar({
+  left,
+  top,
+  scale,
+  label,
+}: {
+  left: number;
+  top: number;
+  scale: number;
+  ratio: number;
+  label: (mm: number) => string;
+}) {
   const length = [500, 200, 100, 50, 20, 10].find((mm) => mm * scale <= 160) ?? 5;
   const px = length * scale;
   return (

@@ -1,9 +1,20 @@
 import { useDesk } from '../desk/DeskContext';
 import type { Operation } from '../api/types';
 import { Handle } from './Handle';
-import { fewestPoints, gaps, insertPoint, isClosed, isCurved, middle, moveAll, movePoint, pointsOf, removePoint } from './shapes';
+import {
+  fewestPoints,
+  gaps,
+  insertPoint,
+  isClosed,
+  isCurved,
+  middle,
+  moveAll,
+  movePoint,
+  pointsOf,
+  removePoint,
+} from './shapes';
 import { smoothPath, straightPath } from './smoothLine';
-import type { SheetView } from './view';
+import { within, type SheetView } from './view';
 import { useRef } from 'react';
 
 /** The points of the selected step of the ground, to be moved, put in and taken out on the Sheet. */
@@ -34,8 +45,7 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
       {gaps(operation).map(({ after, place }) => (
         <Handle
           key={`gap ${after}`}
-          x={place.xMm * view.scale}
-          y={place.yMm * view.scale}
+          {...within(view, place)}
           scale={view.scale}
           shape="plus"
           label={`New point of ${operation.name} after point ${after + 1}`}
@@ -43,8 +53,7 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
         />
       ))}
       <Handle
-        x={centre.xMm * view.scale}
-        y={centre.yMm * view.scale}
+        {...within(view, centre)}
         scale={view.scale}
         shape="square"
         label={`All of ${operation.name}`}
@@ -53,11 +62,12 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
       {points.map((point, i) => (
         <Handle
           key={`point ${i}`}
-          x={point.xMm * view.scale}
-          y={point.yMm * view.scale}
+          {...within(view, point)}
           scale={view.scale}
           label={`Point ${i + 1} of ${operation.name}`}
-          onRemove={spare ? () => void edit({ kind: 'replaceOperation', operation: removePoint(operation, i) }) : undefined}
+          onRemove={
+            spare ? () => void edit({ kind: 'replaceOperation', operation: removePoint(operation, i) }) : undefined
+          }
           {...drag((from, dx, dy) => movePoint(from, i, dx, dy))}
         />
       ))}

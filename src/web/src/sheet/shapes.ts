@@ -34,7 +34,9 @@ function withPoints(operation: Operation, change: (points: PointMm[]) => PointMm
     return { ...operation, points };
   }
   const outline: Outline | null = operation.outline;
-  return outline === null ? operation : ({ ...operation, outline: { ...outline, points: change(outline.points) } } as Operation);
+  return outline === null
+    ? operation
+    : ({ ...operation, outline: { ...outline, points: change(outline.points) } });
 }
 
 function widthNear(channel: ChannelOperation, index: number, count: number): number {
@@ -68,7 +70,10 @@ export function removePoint(operation: Operation, index: number): Operation {
 }
 
 export function middle(points: PointMm[]): PointMm {
-  const sum = points.reduce((all, point) => ({ xMm: all.xMm + point.xMm, yMm: all.yMm + point.yMm }), { xMm: 0, yMm: 0 });
+  const sum = points.reduce((all, point) => ({ xMm: all.xMm + point.xMm, yMm: all.yMm + point.yMm }), {
+    xMm: 0,
+    yMm: 0,
+  });
   return { xMm: sum.xMm / points.length, yMm: sum.yMm / points.length };
 }
 

@@ -19,9 +19,7 @@ export type ToolEvent =
   | { kind: 'cancel' };
 
 /** What a tool has made once it is finished, or would make as it stands. */
-export type Made =
-  | { kind: 'operation'; operation: Operation }
-  | { kind: 'water'; water: Pick<Water, 'seed'> };
+export type Made = { kind: 'operation'; operation: Operation } | { kind: 'water'; water: Pick<Water, 'seed'> };
 
 export interface ToolStep {
   tool: Tool;
@@ -85,7 +83,8 @@ function boxStep(tool: Extract<Tool, { kind: 'pond' | 'pad' }>, event: ToolEvent
     case 'move':
       return { tool: tool.from === null ? tool : { ...tool, to: event.at }, made: null };
     case 'release':
-      if (tool.from === null || !far(tool.from, event.at)) return { tool: { ...tool, from: null, to: null }, made: null };
+      if (tool.from === null || !far(tool.from, event.at))
+        return { tool: { ...tool, from: null, to: null }, made: null };
       return { tool: AT_HAND, made: { kind: 'operation', operation: box(tool.kind, tool.from, event.at, id) } };
     default: {
       const at = centre(board);
@@ -122,7 +121,15 @@ function box(kind: 'pond' | 'pad', from: PointMm, to: PointMm, id: string): Oper
       { xMm: x1, yMm: y1 },
       { xMm: x0, yMm: y1 },
     ];
-    return { kind: 'pad', id, name: 'Pad', enabled: true, outline: { points, curved: false }, levelMm: 25, batterDeg: 45 };
+    return {
+      kind: 'pad',
+      id,
+      name: 'Pad',
+      enabled: true,
+      outline: { points, curved: false },
+      levelMm: 25,
+      batterDeg: 45,
+    };
   }
   const points = Array.from({ length: 8 }, (_, k) => {
     const angle = (k * Math.PI) / 4;

@@ -9,9 +9,12 @@ export interface SheetView {
   top: number;
   widthMm: number;
   depthMm: number;
+  /** The whole Sheet, screen px. */
+  areaWidth: number;
+  areaHeight: number;
 }
 
-const MARGIN = { side: 46, top: 34, bottom: 46 };
+const MARGIN = { side: 42, top: 27, bottom: 42 };
 
 /** The board as large as it goes with room for what stands round it. */
 export function fit(width: number, height: number, widthMm: number, depthMm: number): SheetView {
@@ -25,6 +28,17 @@ export function fit(width: number, height: number, widthMm: number, depthMm: num
     top: Math.round(MARGIN.top + (height - MARGIN.top - MARGIN.bottom - depthMm * scale) / 2),
     widthMm,
     depthMm,
+    areaWidth: width,
+    areaHeight: height,
+  };
+}
+
+/** Screen place of a point from the board's corner, kept within reach when the point lies beyond the Sheet. */
+export function within(view: SheetView, point: PointMm): { x: number; y: number } {
+  const edge = 12;
+  return {
+    x: Math.min(view.areaWidth - view.left - edge, Math.max(edge - view.left, point.xMm * view.scale)),
+    y: Math.min(view.areaHeight - view.top - edge, Math.max(edge - view.top, point.yMm * view.scale)),
   };
 }
 

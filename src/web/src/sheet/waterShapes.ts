@@ -42,7 +42,10 @@ export function waterShapes(ground: Ground, plan: WaterPlan, spotSpacingMm: numb
       .contour(values, depth)
       .coordinates.flat()
       .map((ring) =>
-        ring.map(([x = 0, y = 0]): [number, number] => [(x + window.column0) * ground.cellMm, (y + window.row0) * ground.cellMm]),
+        ring.map(([x = 0, y = 0]): [number, number] => [
+          (x + window.column0) * ground.cellMm,
+          (y + window.row0) * ground.cellMm,
+        ]),
       );
   const step = depthStep(plan.maxDepthMm);
   const deeper = [];
@@ -75,7 +78,8 @@ function depthWindow(ground: Ground, plan: WaterPlan): Window {
   for (let i = 0; i < runs.length; i += 3) {
     const row = runs[i] ?? 0;
     for (let column = runs[i + 1] ?? 0; column < (runs[i + 2] ?? 0); column++) {
-      depths[(row - row0) * width + column - column0] = plan.waterlineMm - (ground.heightsMm[row * ground.columns + column] ?? 0);
+      depths[(row - row0) * width + column - column0] =
+        plan.waterlineMm - (ground.heightsMm[row * ground.columns + column] ?? 0);
     }
   }
   return { column0, row0, width, height, depths };
@@ -89,7 +93,13 @@ function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['
   for (let row = clear; row < window.height - clear; row += stride) {
     for (let column = clear; column < window.width - clear; column += stride) {
       const wet = (r: number, c: number) => (window.depths[r * window.width + c] ?? -1) > 0;
-      if (![row - clear, row, row + clear].every((r) => [column - clear, column, column + clear].every((c) => wet(r, c)))) continue;
+      if (
+        ![row - clear, row, row + clear].every((r) => [column - clear, column, column + clear].every((c) => wet(r, c)))
+      )
+        continue;
+      const [boardColumn, boardRow] = [column + window.column0, row + window.row0];
+      const fromEdge = Math.min(boardColumn, boardRow, ground.columns - boardColumn, ground.rows - boardRow);
+      if (fromEdge * ground.cellMm < spacingMm / 3) continue;
       found.push({
         xMm: (column + window.column0 + 0.5) * ground.cellMm,
         yMm: (row + window.row0 + 0.5) * ground.cellMm,
@@ -108,5 +118,28 @@ function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['
 
 /** An SVG path of rings under a scale, px per mm. */
 export function pathOf(rings: Rings, scale: number): string {
-  return rings.map((ring) => `M${ring.map(([x, y]) => `${(x * scale).toFixed(1)},${(y * scale).toFixed(1)}`).join('L')}Z`).join('');
+  return rings
+    .map((ring) => `M${ring.map(([x, y]) => `${(x * scale).toFixed(1)},${(y * scale).toFixed(1)}`).join('L')}Z`)
+    .join('');
+}
+
+/** Height lines of the dry ground every so many mm, as board-mm rings. */
+export function heightLines(ground: Ground, stepMm: number): { levelMm: number; rings: Rings }[] {
+  const generator = contours().size([ground.columns, ground.rows]).smooth(true);
+  const values = Array.from(ground.heightsMm);
+  let low = Infinity;
+  let high = -Infinity;
+  for (const value of values) {
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  const lines = [];
+  for (let level = Math.ceil(low / stepMm) * stepMm; level < high; level += stepMm) {
+    const rings = generator
+      .contour(values, level)
+      .coordinates.flat()
+      .map((ring) => ring.map(([x = 0, y = 0]): [number, number] => [x * ground.cellMm, y * ground.cellMm]));
+    lines.push({ levelMm: level, rings });
+  }
+  return lines;
 }

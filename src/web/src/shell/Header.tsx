@@ -23,12 +23,24 @@ export function Header({ onHelp }: { onHelp: () => void }) {
         </span>
       </div>
       <div className="top-history">
-        <button type="button" onClick={undo} disabled={undoLabel === null} title={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel} (Z)`} aria-label={undoLabel === null ? 'Undo' : `Undo: ${undoLabel}`}>
+        <button
+          type="button"
+          onClick={undo}
+          disabled={undoLabel === null}
+          title={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel} (Z)`}
+          aria-label={undoLabel === null ? 'Undo' : `Undo: ${undoLabel}`}
+        >
           <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
             <path d="M7 3L3 7l4 4M3 7h7a4 4 0 0 1 0 8H7" />
           </svg>
         </button>
-        <button type="button" onClick={redo} disabled={redoLabel === null} title={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel} (Shift+Z)`} aria-label={redoLabel === null ? 'Redo' : `Redo: ${redoLabel}`}>
+        <button
+          type="button"
+          onClick={redo}
+          disabled={redoLabel === null}
+          title={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel} (Shift+Z)`}
+          aria-label={redoLabel === null ? 'Redo' : `Redo: ${redoLabel}`}
+        >
           <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
             <path d="M11 3l4 4-4 4M15 7H8a4 4 0 0 0 0 8h3" />
           </svg>

@@ -8,13 +8,15 @@ export function Messages() {
     <div className="messages" role="status">
       {offline && (
         <div className="message message-wait">
-          The server does not answer. Your last change is held here and is sent as soon as it does: leave this page open.
+          The server does not answer. Your last change is held here and is sent as soon as it does: leave this page
+          open.
         </div>
       )}
       {conflict !== null && (
         <div className="message message-stop" role="alertdialog" aria-label="Changed in another window">
           <p>
-            <strong>Another window changed this build first.</strong> It now stands as that window left it; yours is not lost.
+            <strong>Another window changed this build first.</strong> It now stands as that window left it; yours is not
+            lost.
           </p>
           <ul>
             {conflict.changes.map((change) => (

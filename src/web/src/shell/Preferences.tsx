@@ -31,7 +31,12 @@ export function Preferences() {
           <div key={field} className="preference" role="group" aria-label={label}>
             <span>{label}</span>
             {values.map((value) => (
-              <button key={value} type="button" aria-pressed={units[field] === value} onClick={() => setUnits({ ...units, [field]: value })}>
+              <button
+                key={value}
+                type="button"
+                aria-pressed={units[field] === value}
+                onClick={() => setUnits({ ...units, [field]: value })}
+              >
                 {value}
               </button>
             ))}

@@ -42,13 +42,17 @@ export function Builds() {
         <Preferences />
       </header>
       <main className="shelf-body">
-        {builds.error !== null && <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>}
+        {builds.error !== null && (
+          <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>
+        )}
         <ul className="cards">
           {builds.data?.map((card) => (
             <Card key={card.id} card={card} />
           ))}
           {builds.data?.length === 0 && (
-            <li className="card-empty">{binned ? 'The bin is empty.' : 'Nothing on the shelf yet. Begin with the board: its scale and its size.'}</li>
+            <li className="card-empty">
+              {binned ? 'The bin is empty.' : 'Nothing on the shelf yet. Begin with the board: its scale and its size.'}
+            </li>
           )}
         </ul>
         {!binned && <NewBuild />}
@@ -74,7 +78,14 @@ function Card({ card }: { card: BuildCard }) {
   const binned = card.binnedAt !== null;
   return (
     <li className="card">
-      <Link to={`/builds/${card.id}/water`} className="card-open" aria-label={`Open ${card.name}`} tabIndex={binned ? -1 : 0} aria-disabled={binned} onClick={(event) => binned && event.preventDefault()}>
+      <Link
+        to={`/builds/${card.id}/water`}
+        className="card-open"
+        aria-label={`Open ${card.name}`}
+        tabIndex={binned ? -1 : 0}
+        aria-disabled={binned}
+        onClick={(event) => binned && event.preventDefault()}
+      >
         <Thumbnail id={card.id} widthMm={card.widthMm} depthMm={card.depthMm} changedAt={card.changedAt} />
       </Link>
       <h2>{binned ? card.name : <Link to={`/builds/${card.id}/water`}>{card.name}</Link>}</h2>
@@ -82,7 +93,10 @@ function Card({ card }: { card: BuildCard }) {
         1:{card.scale} · {size(card.widthMm)} × {size(card.depthMm)} {unitOf('length', units)}
       </p>
       <p className="quiet">{card.waters.length === 0 ? 'no water yet' : card.waters.join(', ')}</p>
-      <p className="quiet">changed {new Date(card.changedAt).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}</p>
+      <p className="quiet">
+        changed{' '}
+        {new Date(card.changedAt).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}
+      </p>
       <div className="card-tools">
         {binned ? (
           <Button size="sm" onClick={() => act.mutate('restore')}>
@@ -90,13 +104,28 @@ function Card({ card }: { card: BuildCard }) {
           </Button>
         ) : (
           <>
-            <Button size="sm" variant="outline-primary" onClick={() => act.mutate('copy')} aria-label={`Copy ${card.name}`}>
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() => act.mutate('copy')}
+              aria-label={`Copy ${card.name}`}
+            >
               Copy
             </Button>
-            <a className="btn btn-sm btn-outline-primary" href={`/api/builds/${card.id}/file`} download aria-label={`Save ${card.name} as a file`}>
+            <a
+              className="btn btn-sm btn-outline-primary"
+              href={`/api/builds/${card.id}/file`}
+              download
+              aria-label={`Save ${card.name} as a file`}
+            >
               Save as a file
             </a>
-            <Button size="sm" variant="outline-primary" onClick={() => act.mutate('bin')} aria-label={`Put ${card.name} in the bin`}>
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() => act.mutate('bin')}
+              aria-label={`Put ${card.name} in the bin`}
+            >
               To the bin
             </Button>
           </>
@@ -107,15 +136,31 @@ function Card({ card }: { card: BuildCard }) {
   );
 }
 
-function Thumbnail({ id, widthMm, depthMm, changedAt }: { id: string; widthMm: number; depthMm: number; changedAt: string }) {
+function Thumbnail({
+  id,
+  widthMm,
+  depthMm,
+  changedAt,
+}: {
+  id: string;
+  widthMm: number;
+  depthMm: number;
+  changedAt: string;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const ground = useQuery({ queryKey: ['thumbnail', id, changedAt], queryFn: () => fetchGround(id), staleTime: Infinity });
+  const ground = useQuery({
+    queryKey: ['thumbnail', id, changedAt],
+    queryFn: () => fetchGround(id),
+    staleTime: Infinity,
+  });
   useEffect(() => {
     if (canvas.current === null || ground.data === undefined) return;
     const scale = Math.min(320 / widthMm, 190 / depthMm);
     drawRelief(canvas.current, ground.data, widthMm * scale, depthMm * scale, window.devicePixelRatio || 1);
   }, [ground.data, widthMm, depthMm]);
-  return <canvas ref={canvas} className="thumbnail" aria-hidden="true" style={{ aspectRatio: `${widthMm} / ${depthMm}` }} />;
+  return (
+    <canvas ref={canvas} className="thumbnail" aria-hidden="true" style={{ aspectRatio: `${widthMm} / ${depthMm}` }} />
+  );
 }
 
 function NewBuild() {
@@ -133,7 +178,14 @@ function NewBuild() {
     onSuccess: (card) => opened(card, 'ground'),
   });
   const bring = useMutation({
-    mutationFn: async (from: File) => answer(api.POST('/api/builds/import', { body: from as never, bodySerializer: (body) => body as unknown as File, headers: { 'content-type': 'application/json' } })),
+    mutationFn: async (from: File) =>
+      answer(
+        api.POST('/api/builds/import', {
+          body: from as never,
+          bodySerializer: (body) => body as unknown as File,
+          headers: { 'content-type': 'application/json' },
+        }),
+      ),
     onSuccess: (card) => opened(card, 'water'),
   });
   const error = begin.error ?? bring.error;
@@ -142,12 +194,26 @@ function NewBuild() {
       <h2>Begin a build</h2>
       <TextField label="Name" value={name} onChange={setName} />
       <NumberField label="Scale 1 :" value={sizes.scale} onChange={(scale) => setSizes({ ...sizes, scale })} />
-      <NumberField label="Board width" quantity="length" step={10} value={sizes.widthMm} onChange={(widthMm) => setSizes({ ...sizes, widthMm })} />
-      <NumberField label="Board depth" quantity="length" step={10} value={sizes.depthMm} onChange={(depthMm) => setSizes({ ...sizes, depthMm })} />
+      <NumberField
+        label="Board width"
+        quantity="length"
+        step={10}
+        value={sizes.widthMm}
+        onChange={(widthMm) => setSizes({ ...sizes, widthMm })}
+      />
+      <NumberField
+        label="Board depth"
+        quantity="length"
+        step={10}
+        value={sizes.depthMm}
+        onChange={(depthMm) => setSizes({ ...sizes, depthMm })}
+      />
       <Button onClick={() => begin.mutate()} disabled={begin.isPending}>
         Begin
       </Button>
-      <p className="quiet">A footprint first: lay the bridge, the boat or the house on the board before you settle its size.</p>
+      <p className="quiet">
+        A footprint first: lay the bridge, the boat or the house on the board before you settle its size.
+      </p>
       <Button size="sm" variant="outline-primary" onClick={() => file.current?.click()}>
         Bring in a build file…
       </Button>

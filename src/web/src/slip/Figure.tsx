@@ -4,7 +4,15 @@ import { useUnits } from '../units/UnitsContext';
 import { formatNamed } from '../units/units';
 
 /** A figure that opens to show how it came about. */
-export function Figure({ working, children, label }: { working: Working | undefined; children: ReactNode; label: string }) {
+export function Figure({
+  working,
+  children,
+  label,
+}: {
+  working: Working | undefined;
+  children: ReactNode;
+  label: string;
+}) {
   const [open, setOpen] = useState(false);
   const id = useId();
   if (working === undefined) return <div className="figure">{children}</div>;

@@ -93,7 +93,15 @@ export function NumberField({
 }
 
 /** A line of text, kept when it is left or at Enter. */
-export function TextField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+export function TextField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const id = useId();
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);

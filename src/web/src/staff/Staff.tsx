@@ -28,7 +28,8 @@ export function Staff() {
 
   // While held, the range stays as it was, so that the scale does not run away under the hand.
   const dam = Math.max(-Infinity, ...build.dams.map((d) => d.topMm));
-  const range = begun.current?.range ?? staffRange(plan.bedMm ?? plan.seedGroundMm, water.waterlineMm, plan.spillMm, dam);
+  const range =
+    begun.current?.range ?? staffRange(plan.bedMm ?? plan.seedGroundMm, water.waterlineMm, plan.spillMm, dam);
   const [low, high] = range;
   const perMm = (size.height - TOP - BOTTOM) / (high - low);
   const y = (mm: number) => TOP + (high - mm) * perMm;
@@ -79,21 +80,45 @@ export function Staff() {
           </pattern>
         </defs>
         {plan.bedMm !== null && (
-          <rect fill="url(#staff-bed)" x={GAUGE.left} width={GAUGE.width} y={y(plan.bedMm)} height={Math.max(0, y(low) - y(plan.bedMm))} />
+          <rect
+            fill="url(#staff-bed)"
+            x={GAUGE.left}
+            width={GAUGE.width}
+            y={y(plan.bedMm)}
+            height={Math.max(0, y(low) - y(plan.bedMm))}
+          />
         )}
         {layers.map((layer, i) => {
           const top = y(layer.toMm);
           const height = y(layer.fromMm) - top;
           return (
             <g key={i} className="staff-layer">
-              <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} style={{ fill: layerShade(i, layers.length) }} />
-              {i % 2 === 1 && <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} fill="url(#staff-hatch)" />}
+              <rect
+                x={GAUGE.left}
+                width={GAUGE.width}
+                y={top}
+                height={height}
+                style={{ fill: layerShade(i, layers.length) }}
+              />
+              {i % 2 === 1 && (
+                <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} fill="url(#staff-hatch)" />
+              )}
               {height > 32 && (
                 <>
-                  <text className="staff-depth" x={GAUGE.left + GAUGE.width / 2} y={top + height / 2 - 1} textAnchor="middle">
+                  <text
+                    className="staff-depth"
+                    x={GAUGE.left + GAUGE.width / 2}
+                    y={top + height / 2 - 1}
+                    textAnchor="middle"
+                  >
                     {formatLength(layer.depthMm, units)}
                   </text>
-                  <text className="staff-ml" x={GAUGE.left + GAUGE.width / 2} y={top + height / 2 + 13} textAnchor="middle">
+                  <text
+                    className="staff-ml"
+                    x={GAUGE.left + GAUGE.width / 2}
+                    y={top + height / 2 + 13}
+                    textAnchor="middle"
+                  >
                     {formatVolume(layer.volumeMl, units)} {unitOf('volume', units)}
                   </text>
                 </>
@@ -143,8 +168,16 @@ export function Staff() {
         >
           <rect className="staff-reach" x={0} y={-24} width={size.width} height={48} />
           <path className="staff-line" d={`M${GAUGE.left - 14} 0H${GAUGE.left + GAUGE.width + 8}`} />
-          <path className="staff-grip" d={`M${GAUGE.left + GAUGE.width + 2} 0l12 -15h${size.width - GAUGE.left - GAUGE.width - 16}v30h-${size.width - GAUGE.left - GAUGE.width - 16}z`} />
-          <text className="staff-value" x={(GAUGE.left + GAUGE.width + size.width + 10) / 2} y={4.5} textAnchor="middle">
+          <path
+            className="staff-grip"
+            d={`M${GAUGE.left + GAUGE.width + 2} 0l12 -15h${size.width - GAUGE.left - GAUGE.width - 16}v30h-${size.width - GAUGE.left - GAUGE.width - 16}z`}
+          />
+          <text
+            className="staff-value"
+            x={(GAUGE.left + GAUGE.width + size.width + 10) / 2}
+            y={4.5}
+            textAnchor="middle"
+          >
             {formatLength(waterline, units)}
           </text>
         </g>

@@ -27,7 +27,7 @@ export function Tideline() {
         ) : (
           <>
             <strong>
-              {when(new Date(next.fromMs).toISOString(), now)} {next.label}
+              {when(new Date(next.fromMs).toISOString(), now)} pour {next.label}
             </strong>
             <span>in {lasting((next.fromMs - now.getTime()) / 60_000)}</span>
           </>
@@ -40,7 +40,13 @@ export function Tideline() {
               const day = new Date(start.getTime() + k * DAY_MS);
               return (
                 <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
-                  <rect className="tideline-evening" x={(18.5 / 24) * perDay} width={(3.5 / 24) * perDay} y={22} height={size.height - 22} />
+                  <rect
+                    className="tideline-evening"
+                    x={(18.5 / 24) * perDay}
+                    width={(3.5 / 24) * perDay}
+                    y={22}
+                    height={size.height - 22}
+                  />
                   <path d={`M0.5 0V${size.height}`} />
                   <text x={7} y={14}>
                     {day.toLocaleDateString(undefined, { weekday: 'short', day: 'numeric' })}
@@ -48,17 +54,30 @@ export function Tideline() {
                 </g>
               );
             })}
-            {shown.filter((one) => one.kind === 'cure').map((one) => <Cure key={one.key} tide={one} x={x} height={size.height} />)}
-            {clusters(shown.filter((one) => one.kind !== 'cure'), x).map(({ left, text, strip }, i, all) => {
+            {shown
+              .filter((one) => one.kind === 'cure')
+              .map((one) => (
+                <Cure key={one.key} tide={one} x={x} height={size.height} />
+              ))}
+            {clusters(
+              shown.filter((one) => one.kind !== 'cure'),
+              x,
+            ).map(({ left, words, strip }, i, all) => {
               const right = all[i + 1]?.left ?? size.width;
               return (
-                <g key={left} className={strip ? 'tideline-mark strip' : 'tideline-mark'} transform={`translate(${left} 0)`}>
+                <g
+                  key={left}
+                  className={strip ? 'tideline-mark strip' : 'tideline-mark'}
+                  transform={`translate(${left} 0)`}
+                >
                   <path className="tideline-post" d={`M0 26V${size.height}`} />
                   <path className="tideline-flag" d="M-5 24H5L0 33Z" />
-                  <text x={8} y={34}>
-                    {clip(text, right - left - 12)}
-                  </text>
-                  <title>{text}</title>
+                  {words.map((word, k) => (
+                    <text key={word} x={8} y={34 + 14 * k}>
+                      {clip(word, right - left - 12)}
+                    </text>
+                  ))}
+                  <title>{words.join(', ')}</title>
                 </g>
               );
             })}
@@ -78,26 +97,29 @@ function Cure({ tide: one, x, height }: { tide: Tide; x: (ms: number) => number;
   const to = x(one.toMs);
   const base = height - 6;
   return (
-    <path className="tideline-cure" d={`M${from} ${base}C${from + (to - from) * 0.15} ${base - 34} ${from + (to - from) * 0.4} ${base - 26} ${to} ${base}Z`}>
+    <path
+      className="tideline-cure"
+      d={`M${from} ${base}C${from + (to - from) * 0.15} ${base - 34} ${from + (to - from) * 0.4} ${base - 26} ${to} ${base}Z`}
+    >
       <title>{one.label}</title>
     </path>
   );
 }
 
 /** Marks that would stand on one another are one, with both their words. */
-function clusters(marks: Tide[], x: (ms: number) => number): { left: number; text: string; strip: boolean }[] {
-  const found: { left: number; text: string; strip: boolean }[] = [];
+function clusters(marks: Tide[], x: (ms: number) => number): { left: number; words: string[]; strip: boolean }[] {
+  const found: { left: number; words: string[]; strip: boolean }[] = [];
   for (const mark of [...marks].sort((p, q) => p.fromMs - q.fromMs)) {
     const left = Math.round(x(mark.fromMs));
     const last = found.at(-1);
-    if (last !== undefined && left - last.left < 22) last.text += ` · ${mark.label}`;
-    else found.push({ left, text: mark.label, strip: mark.kind === 'strip' });
+    if (last !== undefined && left - last.left < 22) last.words.push(mark.label);
+    else found.push({ left, words: [mark.label], strip: mark.kind === 'strip' });
   }
   return found;
 }
 
 function clip(text: string, room: number): string {
-  const most = Math.floor(room / 6.2);
+  const most = Math.floor(room / 5.9);
   if (text.length <= most) return text;
   return most < 3 ? '' : `${text.slice(0, most - 1)}…`;
 }

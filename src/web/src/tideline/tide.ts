@@ -18,7 +18,7 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
       if (layer.pourAt === null || layer.recoatFromAt === null) return;
       const fromMs = Date.parse(layer.pourAt);
       const label = waterPlan.layers.length > 1 ? `${name} ${i + 1}` : name;
-      found.push({ key: `${waterPlan.id} ${i}`, kind: 'pour', label: `pour ${label}`, fromMs, toMs: fromMs });
+      found.push({ key: `${waterPlan.id} ${i}`, kind: 'pour', label, fromMs, toMs: fromMs });
       const last = i === waterPlan.layers.length - 1;
       const until = last ? (waterPlan.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
       found.push({

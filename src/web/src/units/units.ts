@@ -76,7 +76,8 @@ export function formatNamed(value: number, unit: string, units: Units): string {
  * typed wins over the unit of the screen. Null when it is no number.
  */
 export function parseQuantity(text: string, quantity: Quantity, units: Units): number | null {
-  const match = /^\s*([-−+]?)\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)(?:\s+(\d+)\/(\d+))?|(\d+)\/(\d+))\s*([a-z°"' ]*)\s*$/i.exec(text);
+  const match =
+    /^\s*([-−+]?)\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)(?:\s+(\d+)\/(\d+))?|(\d+)\/(\d+))\s*([a-z°"' ]*)\s*$/i.exec(text);
   if (!match) return null;
   const [, sign, whole, top, bottom, onlyTop, onlyBottom, unitText] = match;
   let value = whole === undefined ? 0 : Number(whole.replace(',', '.'));
@@ -100,7 +101,8 @@ function toBase(value: number, quantity: Quantity, typed: string, units: Units):
       return null;
     case 'volume':
       if (typed === 'ml' || (typed === '' && units.volume === 'ml')) return value;
-      if (typed === 'fl oz' || typed === 'floz' || (typed === '' && units.volume === 'fl oz')) return value * ML_PER_FLOZ;
+      if (typed === 'fl oz' || typed === 'floz' || (typed === '' && units.volume === 'fl oz'))
+        return value * ML_PER_FLOZ;
       return null;
     case 'mass':
       if (typed === 'g' || (typed === '' && units.mass === 'g')) return value;
@@ -108,7 +110,8 @@ function toBase(value: number, quantity: Quantity, typed: string, units: Units):
       return null;
     case 'temperature':
       if (typed === '°c' || typed === 'c' || (typed === '' && units.temperature === '°C')) return value;
-      if (typed === '°f' || typed === 'f' || (typed === '' && units.temperature === '°F')) return ((value - 32) * 5) / 9;
+      if (typed === '°f' || typed === 'f' || (typed === '' && units.temperature === '°F'))
+        return ((value - 32) * 5) / 9;
       return null;
     case 'plain':
       return typed === '' ? value : null;

@@ -10,7 +10,8 @@ export function BoardSlip() {
   const { board, measuring } = build;
   const { device, cup } = measuring;
   const setBoard = (change: Partial<typeof board>) => edit({ kind: 'setBoard', board: { ...board, ...change } });
-  const setMeasuring = (change: Partial<typeof measuring>) => edit({ kind: 'setMeasuring', measuring: { ...measuring, ...change } });
+  const setMeasuring = (change: Partial<typeof measuring>) =>
+    edit({ kind: 'setMeasuring', measuring: { ...measuring, ...change } });
   return (
     <>
       <header className="slip-head">
@@ -22,9 +23,26 @@ export function BoardSlip() {
       <section>
         <TextField label="Name" value={build.name} onChange={(name) => void edit({ kind: 'rename', name })} />
         <NumberField label="Scale 1 :" value={build.scale} onChange={(scale) => edit({ kind: 'setScale', scale })} />
-        <NumberField label="Width" quantity="length" step={5} value={board.widthMm} onChange={(widthMm) => setBoard({ widthMm })} />
-        <NumberField label="Depth" quantity="length" step={5} value={board.depthMm} onChange={(depthMm) => setBoard({ depthMm })} />
-        <NumberField label="Board thickness" quantity="length" value={board.thicknessMm} onChange={(thicknessMm) => setBoard({ thicknessMm })} />
+        <NumberField
+          label="Width"
+          quantity="length"
+          step={5}
+          value={board.widthMm}
+          onChange={(widthMm) => setBoard({ widthMm })}
+        />
+        <NumberField
+          label="Depth"
+          quantity="length"
+          step={5}
+          value={board.depthMm}
+          onChange={(depthMm) => setBoard({ depthMm })}
+        />
+        <NumberField
+          label="Board thickness"
+          quantity="length"
+          value={board.thicknessMm}
+          onChange={(thicknessMm) => setBoard({ thicknessMm })}
+        />
         <ChoiceField
           label="Board"
           value={board.material}
@@ -34,13 +52,19 @@ export function BoardSlip() {
           ]}
           onChange={(material) => void setBoard({ material })}
         />
-        <NumberField label="Ground reckoned every" quantity="length" step={0.5} value={board.cellMm} onChange={(cellMm) => setBoard({ cellMm })} />
+        <NumberField
+          label="Ground reckoned every"
+          quantity="length"
+          step={0.5}
+          value={board.cellMm}
+          onChange={(cellMm) => setBoard({ cellMm })}
+        />
       </section>
       <section>
         <h3>A person here</h3>
         <p>
-          A man of 1.75 m stands {(1750 / build.scale).toFixed(1)} mm tall; water up to his chest is {(1300 / build.scale).toFixed(1)} mm
-          deep.
+          A man of 1.75 m stands {(1750 / build.scale).toFixed(1)} mm tall; water up to his chest is{' '}
+          {(1300 / build.scale).toFixed(1)} mm deep.
         </p>
       </section>
       <section>
@@ -63,11 +87,36 @@ export function BoardSlip() {
           value={device.graduation}
           onChange={(graduation) => setMeasuring({ device: { ...device, graduation } })}
         />
-        <NumberField label="Cup, inside, at the base" quantity="length" value={cup.baseMm} onChange={(baseMm) => setMeasuring({ cup: { ...cup, baseMm } })} />
-        <NumberField label="Cup, inside, at the rim" quantity="length" value={cup.topMm} onChange={(topMm) => setMeasuring({ cup: { ...cup, topMm } })} />
-        <NumberField label="Cup, inner height" quantity="length" value={cup.heightMm} onChange={(heightMm) => setMeasuring({ cup: { ...cup, heightMm } })} />
-        <NumberField label="Lost on sticks and walls" suffix="%" value={measuring.lossPercent} onChange={(lossPercent) => setMeasuring({ lossPercent })} />
-        <NumberField label="Kept back by each cup" quantity="volume" value={measuring.residueMl} onChange={(residueMl) => setMeasuring({ residueMl })} />
+        <NumberField
+          label="Cup, inside, at the base"
+          quantity="length"
+          value={cup.baseMm}
+          onChange={(baseMm) => setMeasuring({ cup: { ...cup, baseMm } })}
+        />
+        <NumberField
+          label="Cup, inside, at the rim"
+          quantity="length"
+          value={cup.topMm}
+          onChange={(topMm) => setMeasuring({ cup: { ...cup, topMm } })}
+        />
+        <NumberField
+          label="Cup, inner height"
+          quantity="length"
+          value={cup.heightMm}
+          onChange={(heightMm) => setMeasuring({ cup: { ...cup, heightMm } })}
+        />
+        <NumberField
+          label="Lost on sticks and walls"
+          suffix="%"
+          value={measuring.lossPercent}
+          onChange={(lossPercent) => setMeasuring({ lossPercent })}
+        />
+        <NumberField
+          label="Kept back by each cup"
+          quantity="volume"
+          value={measuring.residueMl}
+          onChange={(residueMl) => setMeasuring({ residueMl })}
+        />
         <p className="caution">A cup once used for resin stays in the workshop, never back to the kitchen.</p>
       </section>
     </>

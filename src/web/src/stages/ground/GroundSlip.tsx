@@ -38,21 +38,48 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
       <section>
         <div className="tool-row" role="group" aria-label="Draw on the Sheet">
           {(['channel', 'pond', 'pad'] as const).map((kind) => (
-            <Button key={kind} size="sm" variant={tool.kind === kind ? 'primary' : 'outline-primary'} aria-pressed={tool.kind === kind} onClick={() => draw(kind)}>
+            <Button
+              key={kind}
+              size="sm"
+              variant={tool.kind === kind ? 'primary' : 'outline-primary'}
+              aria-pressed={tool.kind === kind}
+              onClick={() => draw(kind)}
+            >
               {{ channel: 'Scoop a channel', pond: 'Dig a pond', pad: 'Level a pad' }[kind]}
             </Button>
           ))}
           <Button
             size="sm"
             variant="outline-primary"
-            onClick={() => add({ kind: 'foamSheet', id: freshId('foam'), name: 'Foam sheet', enabled: true, thicknessMm: 10, outline: rise(build.board), carvedBackMm: 20 })}
+            onClick={() =>
+              add({
+                kind: 'foamSheet',
+                id: freshId('foam'),
+                name: 'Foam sheet',
+                enabled: true,
+                thicknessMm: 10,
+                outline: rise(build.board),
+                carvedBackMm: 20,
+              })
+            }
           >
             Lay foam
           </Button>
           <Button
             size="sm"
             variant="outline-primary"
-            onClick={() => add({ kind: 'plasterSkin', id: freshId('skin'), name: 'Plaster skin', enabled: true, thicknessMm: 2, outline: null, roughMm: 0.8, seed: build.recipe.length })}
+            onClick={() =>
+              add({
+                kind: 'plasterSkin',
+                id: freshId('skin'),
+                name: 'Plaster skin',
+                enabled: true,
+                thicknessMm: 2,
+                outline: null,
+                roughMm: 0.8,
+                seed: build.recipe.length,
+              })
+            }
           >
             Skin with plaster
           </Button>
@@ -70,9 +97,16 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   className="form-check-input"
                   checked={operation.enabled}
                   aria-label={`${operation.name} is part of the ground`}
-                  onChange={() => void edit({ kind: 'replaceOperation', operation: { ...operation, enabled: !operation.enabled } })}
+                  onChange={() =>
+                    void edit({ kind: 'replaceOperation', operation: { ...operation, enabled: !operation.enabled } })
+                  }
                 />
-                <button type="button" className="step-name" aria-expanded={operation.id === stepId} onClick={() => selectStep(operation.id === stepId ? null : operation.id)}>
+                <button
+                  type="button"
+                  className="step-name"
+                  aria-expanded={operation.id === stepId}
+                  onClick={() => selectStep(operation.id === stepId ? null : operation.id)}
+                >
                   {operation.name} <span>{KIND[operation.kind]}</span>
                 </button>
                 <button
@@ -93,7 +127,12 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                 >
                   ↓
                 </button>
-                <button type="button" className="step-tool" aria-label={`Remove ${operation.name}`} onClick={() => void edit({ kind: 'removeOperation', id: operation.id })}>
+                <button
+                  type="button"
+                  className="step-tool"
+                  aria-label={`Remove ${operation.name}`}
+                  onClick={() => void edit({ kind: 'removeOperation', id: operation.id })}
+                >
                   ×
                 </button>
               </div>
@@ -111,7 +150,9 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
             </strong>{' '}
             wet, over {(plan.ground.skinAreaMm2 / 100).toFixed(0)} cm² of true surface.
           </p>
-          <p className="caution">Dust mask for sanding plaster and foam; a hot wire on foam needs an open window and extraction.</p>
+          <p className="caution">
+            Dust mask for sanding plaster and foam; a hot wire on foam needs an open window and extraction.
+          </p>
         </section>
       )}
     </>

@@ -3,6 +3,7 @@ import { useProducts, useTints } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField } from '../../slip/fields';
+import { NextThing } from '../../slip/NextThing';
 import { useNow } from '../../slip/useNow';
 import { drops, hours, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
@@ -47,22 +48,29 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
         <p className="pours-sum">
           <span className="big">{plan.layers.length}</span>{' '}
           <span className="big-unit">
-            {plan.layers.length === 1 ? 'layer' : 'layers'}, {formatVolume(plan.mixedMl, units)} {unitOf('volume', units)} to mix
+            {plan.layers.length === 1 ? 'layer' : 'layers'}, {formatVolume(plan.mixedMl, units)}{' '}
+            {unitOf('volume', units)} to mix
           </span>
         </p>
         {plan.layers.length > 0 && (
           <p>
-            Strip the dams after {hours(plan.stripH ?? 0)}, fully hard after {hours(plan.fullCureH ?? 0)}, from the first pour.
+            Strip the dams after {hours(plan.stripH ?? 0)}, fully hard after {hours(plan.fullCureH ?? 0)}, from the
+            first pour.
           </p>
         )}
-        {plan.notices
-          .filter((notice) => notice.standing !== 'holds')
-          .map((notice) => (
-            <p key={notice.sentence} className={`notice-${notice.standing}`}>
-              {notice.sentence}
-            </p>
-          ))}
       </section>
+      {plan.layers.length > 0 && <NextThing plan={plan} />}
+      {plan.notices.some((notice) => notice.standing !== 'holds') && (
+        <section>
+          {plan.notices
+            .filter((notice) => notice.standing !== 'holds')
+            .map((notice) => (
+              <p key={notice.sentence} className={`notice-${notice.standing}`}>
+                {notice.sentence}
+              </p>
+            ))}
+        </section>
+      )}
       <section>
         <ChoiceField
           label="Product"
@@ -70,18 +78,38 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
           choices={products.map((product) => ({ value: product.id, label: product.name }))}
           onChange={(productId) => void replace({ productId })}
         />
-        <ChoiceField label="Layers" value={water.strategy} choices={STRATEGIES} onChange={(strategy) => void replace({ strategy: strategy as Strategy })} />
+        <ChoiceField
+          label="Layers"
+          value={water.strategy}
+          choices={STRATEGIES}
+          onChange={(strategy) => void replace({ strategy: strategy as Strategy })}
+        />
         {water.strategy === 'sealFirst' && (
-          <NumberField label="Seal pour" quantity="length" step={0.5} value={water.sealMm} onChange={(sealMm) => replace({ sealMm })} />
+          <NumberField
+            label="Seal pour"
+            quantity="length"
+            step={0.5}
+            value={water.sealMm}
+            onChange={(sealMm) => replace({ sealMm })}
+          />
         )}
         <ChoiceField
           label="Ink"
           value={water.ink.tintId ?? ''}
-          choices={[{ value: '', label: 'None: clear' }, ...tints.map((tint) => ({ value: tint.id, label: tint.name }))]}
+          choices={[
+            { value: '', label: 'None: clear' },
+            ...tints.map((tint) => ({ value: tint.id, label: tint.name })),
+          ]}
           onChange={(tintId) => void replace({ ink: { ...water.ink, tintId: tintId === '' ? null : tintId } })}
         />
         {water.ink.tintId !== null && (
-          <NumberField label="Strength, in 100 ml" suffix="ml" step={0.02} value={water.ink.mlPer100Ml} onChange={(mlPer100Ml) => replace({ ink: { ...water.ink, mlPer100Ml } })} />
+          <NumberField
+            label="Strength, in 100 ml"
+            suffix="ml"
+            step={0.02}
+            value={water.ink.mlPer100Ml}
+            onChange={(mlPer100Ml) => replace({ ink: { ...water.ink, mlPer100Ml } })}
+          />
         )}
         <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
       </section>
@@ -98,20 +126,39 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
       <ol className="pour-cards">
         {plan.layers.map((layer, i) => (
-          <PourCard key={i} layer={layer} index={i} count={plan.layers.length} stirMin={sheet?.stirMin ?? 0} caution={sheet?.safetyNote ?? ''} />
+          <PourCard
+            key={i}
+            layer={layer}
+            index={i}
+            count={plan.layers.length}
+            stirMin={sheet?.stirMin ?? 0}
+            caution={sheet?.safetyNote ?? ''}
+          />
         ))}
       </ol>
       {sheet?.isExample === true && (
         <p className="caution">
-          {sheet.name} has made-up numbers: keep to the sheet of the product in your hand. Greatest layer here {formatLength(sheet.greatestLayerMm, units)}{' '}
-          {units.length}, mixed at {sheet.workFromC}–{sheet.workToC} °C.
+          {sheet.name} has made-up numbers: keep to the sheet of the product in your hand. Greatest layer here{' '}
+          {formatLength(sheet.greatestLayerMm, units)} {units.length}, mixed at {sheet.workFromC}–{sheet.workToC} °C.
         </p>
       )}
     </>
   );
 }
 
-function PourCard({ layer, index, count, stirMin, caution }: { layer: PlannedLayer; index: number; count: number; stirMin: number; caution: string }) {
+function PourCard({
+  layer,
+  index,
+  count,
+  stirMin,
+  caution,
+}: {
+  layer: PlannedLayer;
+  index: number;
+  count: number;
+  stirMin: number;
+  caution: string;
+}) {
   const { build } = useDesk();
   const units = useUnits();
   const now = useNow();
@@ -125,13 +172,18 @@ function PourCard({ layer, index, count, stirMin, caution }: { layer: PlannedLay
         {layer.pourAt !== null && <span> {when(layer.pourAt, now)}</span>}
       </h3>
       <p className="pour-mix">
-        <strong>{parts(layer, byScale, units)}</strong> <span>{drops(layer)}{layer.mix.batches.length > 1 ? ' in each' : ''}</span>
+        <strong>{parts(layer, byScale, units)}</strong>{' '}
+        <span>
+          {drops(layer)}
+          {layer.mix.batches.length > 1 ? ' in each' : ''}
+        </span>
       </p>
       <dl>
         <div>
           <dt>pour to</dt>
           <dd>
-            {formatLength(layer.toMm, units)} {units.length} <span className="quiet">({formatLength(layer.depthMm, units)} deep)</span>
+            {formatLength(layer.toMm, units)} {units.length}{' '}
+            <span className="quiet">({formatLength(layer.depthMm, units)} deep)</span>
           </dd>
         </div>
         <div>

@@ -3,9 +3,9 @@ import type { Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { NumberField, TextField } from '../../slip/fields';
+import { NextThing } from '../../slip/NextThing';
 import { StandingMark } from '../../slip/StandingMark';
-import { useNow } from '../../slip/useNow';
-import { drops, hours, parts, when } from '../../slip/words';
+import { amounts } from '../../slip/words';
 import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, fullSize, unitOf } from '../../units/units';
@@ -20,7 +20,10 @@ export function WaterSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool)
       <WaterTabs placing={tool.kind === 'water'} onPlace={place} />
       {water === null || waterPlan === null ? (
         <section>
-          <p>No water on the board yet. Scoop a channel or dig a pond under Ground, then put a water in it: it finds its own shore.</p>
+          <p>
+            No water on the board yet. Scoop a channel or dig a pond under Ground, then put a water in it: it finds its
+            own shore.
+          </p>
           <Button size="sm" onClick={place}>
             Put a water on the board
           </Button>
@@ -47,8 +50,8 @@ function SelectedWater({ water, plan }: { water: Water; plan: WaterPlan }) {
           <span className="big-unit">{ml} to the waterline</span>
         </Figure>
         <p>
-          Up to {formatLength(plan.maxDepthMm, units)} {units.length} deep ({fullSize(plan.maxDepthMm, build.scale, units)} at full
-          size), {(plan.areaMm2 / 100).toFixed(0)} cm².
+          Up to {formatLength(plan.maxDepthMm, units)} {units.length} deep (
+          {fullSize(plan.maxDepthMm, build.scale, units)} at full size), {(plan.areaMm2 / 100).toFixed(0)} cm².
           {plan.mixedMl > 0 && (
             <>
               {' '}
@@ -83,7 +86,16 @@ function SelectedWater({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
       <section>
         <TextField label="Name" value={water.name} onChange={(name) => void replace({ name })} />
-        <NumberField label="Waterline" quantity="length" step={0.1} value={water.waterlineMm} onChange={(waterlineMm) => replace({ waterlineMm })} />
+        <NumberField
+          label="Waterline"
+          quantity="length"
+          step={0.1}
+          value={water.waterlineMm}
+          onChange={(waterlineMm) => replace({ waterlineMm })}
+        />
+        <Button size="sm" variant="outline-primary" onClick={() => void edit({ kind: 'removeWater', id: water.id })}>
+          Remove {water.name}
+        </Button>
       </section>
       {build.dams.length > 0 && <DamList />}
     </>
@@ -107,8 +119,8 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
             <th scope="col">layer</th>
             <th scope="col">to {units.length}</th>
             <th scope="col">{units.volume}</th>
-            <th scope="col">mix</th>
-            <th scope="col">ink</th>
+            <th scope="col">mix {byScale ? units.mass : units.volume}</th>
+            <th scope="col">drops</th>
           </tr>
         </thead>
         <tbody>
@@ -117,53 +129,12 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
               <th scope="row">{i + 1}</th>
               <td>{formatLength(layer.toMm, units)}</td>
               <td>{formatVolume(layer.volumeMl, units)}</td>
-              <td>{parts(layer, byScale, units)}</td>
-              <td>{drops(layer)}</td>
+              <td>{amounts(layer, byScale, units)}</td>
+              <td>{layer.tint?.drops ?? '–'}</td>
             </tr>
           ))}
         </tbody>
       </table>
-    </section>
-  );
-}
-
-/** The next pour in a maker's words. */
-function NextThing({ plan }: { plan: WaterPlan }) {
-  const { build } = useDesk();
-  const units = useUnits();
-  const now = useNow();
-  const byScale = build.measuring.device.kind === 'scale';
-  const index = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
-  const layer = plan.layers[index];
-  if (layer === undefined) {
-    return (
-      <section className="next-thing">
-        <p>
-          All layers have had their time.{' '}
-          {plan.stripAt !== null && (
-            <>
-              Dams may come off from <strong>{when(plan.stripAt, now)}</strong>.
-            </>
-          )}
-        </p>
-      </section>
-    );
-  }
-  const last = index === plan.layers.length - 1;
-  return (
-    <section className="next-thing">
-      <p>
-        <strong>Mix {parts(layer, byScale, units)}</strong>, {drops(layer)}, for layer {index + 1}
-        {layer.pourAt !== null && <> on {when(layer.pourAt, now)}</>}. <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
-        {last
-          ? layer.pourAt !== null && plan.stripAt !== null
-            ? `Dams off from ${when(plan.stripAt, now)}.`
-            : `Dams off after ${hours((plan.stripH ?? 0) - layer.pourH)}.`
-          : layer.recoatFromAt !== null && layer.recoatToAt !== null
-            ? `Next one from ${when(layer.recoatFromAt, now)}; after ${when(layer.recoatToAt, now)} scuff and wipe first.`
-            : `Next one after ${hours(layer.recoatFromH - layer.pourH)}; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first.`}
-      </p>
-      <p className="caution">Gloves, eye protection, fresh air. See the product’s safety sheet.</p>
     </section>
   );
 }
@@ -185,9 +156,16 @@ function DamList() {
               quantity="length"
               step={0.5}
               value={dam.topMm}
-              onChange={(topMm) => edit({ kind: 'setDams', dams: build.dams.map((d, k) => (k === i ? { ...d, topMm } : d)) })}
+              onChange={(topMm) =>
+                edit({ kind: 'setDams', dams: build.dams.map((d, k) => (k === i ? { ...d, topMm } : d)) })
+              }
             />
-            <button type="button" className="step-tool" aria-label={`Take down the dam on the ${dam.side} edge`} onClick={() => void edit({ kind: 'setDams', dams: build.dams.filter((_, k) => k !== i) })}>
+            <button
+              type="button"
+              className="step-tool"
+              aria-label={`Take down the dam on the ${dam.side} edge`}
+              onClick={() => void edit({ kind: 'setDams', dams: build.dams.filter((_, k) => k !== i) })}
+            >
               ×
             </button>
           </li>

@@ -3,7 +3,7 @@ import { StandingMark } from '../../slip/StandingMark';
 
 /** The waters of the board; the chosen one is gauged by the Staff. */
 export function WaterTabs({ placing, onPlace }: { placing?: boolean; onPlace?: () => void }) {
-  const { build, plan, water, selectWater, edit } = useDesk();
+  const { build, plan, water, selectWater } = useDesk();
   if (build.waters.length === 0) return null;
   return (
     <div className="water-tabs">
@@ -11,17 +11,20 @@ export function WaterTabs({ placing, onPlace }: { placing?: boolean; onPlace?: (
         {build.waters.map((one, i) => (
           <button key={one.id} type="button" aria-pressed={one.id === water?.id} onClick={() => selectWater(one.id)}>
             {one.name}
-            {plan.waters[i] !== undefined && plan.waters[i].standing !== 'holds' && <StandingMark standing={plan.waters[i].standing} />}
+            {plan.waters[i] !== undefined && plan.waters[i].standing !== 'holds' && (
+              <StandingMark standing={plan.waters[i].standing} />
+            )}
           </button>
         ))}
         {onPlace !== undefined && (
-          <button type="button" className="water-add" aria-pressed={placing} onClick={onPlace} aria-label="Put another water on the board">
+          <button
+            type="button"
+            className="water-add"
+            aria-pressed={placing}
+            onClick={onPlace}
+            aria-label="Put another water on the board"
+          >
             +
-          </button>
-        )}
-        {onPlace !== undefined && water !== null && (
-          <button type="button" className="water-add" aria-label={`Remove ${water.name}`} onClick={() => void edit({ kind: 'removeWater', id: water.id })}>
-            ×
           </button>
         )}
       </div>

@@ -1,0 +1,83 @@
+using System.Text;
+using InkBasin.Core;
+using InkBasin.Core.Plan;
+
+namespace InkBasin.Formats.Tests;
+
+public class BuildFileTests
+{
+    public static TheoryData<string> Demos => ["sallow-quay", "three-weirs-at-ondry", "the-drowned-pit"];
+
+    private static byte[] Demo(string name) => File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json"));
+
+    [Theory]
+    [MemberData(nameof(Demos))]
+    public void A_demo_build_reads_plans_and_writes_back_the_same(string name)
+    {
+        var document = BuildFile.Read(Demo(name));
+        var again = BuildFile.Read(BuildFile.Write(document.Build, document.WrittenOn));
+        Assert.Equal(
+            Encoding.UTF8.GetString(BuildFile.Write(document.Build, document.WrittenOn)),
+            Encoding.UTF8.GetString(BuildFile.Write(again.Build, again.WrittenOn)));
+        var plan = Planner.Plan(document.Build, Stores.Examples);
+        Assert.Equal(document.Build.Waters.Count, plan.Waters.Count);
+        Assert.All(plan.Waters, water => Assert.NotEqual(Standing.Stop, water.Standing));
+        Assert.All(plan.Waters, water => Assert.NotEmpty(water.Layers));
+    }
+
+    [Fact]
+    public void Sallow_quay_has_its_creek_over_two_edges_dammed_its_dock_and_its_pond()
+    {
+        var build = BuildFile.Read(Demo("sallow-quay")).Build;
+        Assert.Equal((76, 620, 400), (build.Scale, build.Board.WidthMm, build.Board.DepthMm));
+        Assert.Equal(["Creek", "Dock", "Garden pond"], build.Waters.Select(water => water.Name));
+        var undammed = Planner.Plan(build with { Dams = [] }, Stores.Examples).Waters[0];
+        Assert.Equal(2, undammed.OpenEdges.Count);
+    }
+
+    [Fact]
+    public void The_weirs_hold_four_reaches_each_lower_than_the_last()
+    {
+        var build = BuildFile.Read(Demo("three-weirs-at-ondry")).Build;
+        var levels = build.Waters.Select(water => water.WaterlineMm).ToList();
+        Assert.Equal(4, levels.Count);
+        Assert.Equal(levels.OrderDescending(), levels);
+        var plan = Planner.Plan(build, Stores.Examples);
+        Assert.All(plan.Waters, water => Assert.True(water.FreeboardMm >= Planner.TightFreeboardMm));
+    }
+
+    [Fact]
+    public void The_pit_is_52_mm_of_hole_and_more_than_one_pour()
+    {
+        var build = BuildFile.Read(Demo("the-drowned-pit")).Build;
+        var pit = Planner.Plan(build, Stores.Examples).Waters[0];
+        Assert.InRange(pit.MaxDepthMm, 45, 54);
+        Assert.True(pit.Layers.Count > 1);
+    }
+
+    [Fact]
+    public void Dates_move_with_the_day_it_is_loaded()
+    {
+        var document = BuildFile.Read(Demo("sallow-quay"));
+        var moved = BuildFile.MovedTo(document, document.WrittenOn.AddDays(10));
+        Assert.Equal(document.Build.Waters[0].FirstPourAt!.Value.AddDays(10), moved.Waters[0].FirstPourAt);
+        Assert.Null(moved.Waters[2].FirstPourAt);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("{\"format\":\"ink-basin-build\"")]
+    [InlineData("{\"format\":\"other\",\"formatVersion\":1,\"writtenOn\":\"2027-03-01\",\"build\":null}")]
+    public void A_damaged_file_is_refused_in_a_sentence(string text)
+    {
+        var refused = Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(text)));
+        Assert.Equal("file", refused.Field);
+    }
+
+    [Fact]
+    public void A_field_that_is_not_of_the_format_is_refused_and_not_dropped()
+    {
+        var text = Encoding.UTF8.GetString(Demo("sallow-quay")).Replace("\"scale\": 76", "\"scale\": 76, \"colour\": 3", StringComparison.Ordinal);
+        Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(text)));
+    }
+}

@@ -1,0 +1,101 @@
+using System.Net;
+
+namespace InkBasin.Server.Tests;
+
+public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
+{
+    private const string Grid = """{"columns":2,"rows":2,"cellMm":1,"heightsMm":[5,5,5,5]}""";
+
+    public static TheoryData<string, string, string, int> Wrong => new()
+    {
+        { "basin", "{", "request", 400 },
+        { "basin", "[]", "request", 400 },
+        { "basin", "null", "request", 400 },
+        { "basin", "{}", "grid", 400 },
+        { "basin", """{"grid":{"columns":2.5,"rows":2,"cellMm":1,"heightsMm":[1]}}""", "grid.columns", 400 },
+        { "basin", """{"grid":{"columns":0,"rows":2,"cellMm":1,"heightsMm":[]}}""", "grid.columns", 400 },
+        { "basin", """{"grid":{"columns":90000,"rows":90000,"cellMm":1,"heightsMm":[]}}""", "grid", 400 },
+        { "basin", """{"grid":{"columns":1,"rows":1,"cellMm":-1,"heightsMm":[1]}}""", "grid.cellMm", 400 },
+        { "basin", """{"grid":{"columns":1,"rows":1,"cellMm":1,"heightsMm":["1"]}}""", "grid.heightsMm[0]", 400 },
+        { "basin", """{"grid":{"columns":1,"rows":1,"cellMm":1,"heightsMm":[1e999]}}""", "grid.heightsMm[0]", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"seed":{"xMm":1},"waterlineMm":9}""", "seed.yMm", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1} }""", "waterlineMm", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"seed":{"xMm":2,"yMm":1},"waterlineMm":9}""", "seed", 422 },
+        { "basin", $$"""{"grid":{{Grid}},"dams":[{"side":"north"}],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0].side", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"dams":[{"side":7,"fromMm":0,"toMm":2,"topMm":9}],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0].side", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"dams":[null],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0]", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"dams":[{"side":"back","fromMm":2,"toMm":1,"topMm":9}],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0].toMm", 422 },
+        { "layers", "{}", "waterlineMm", 400 },
+        { "layers", """{"waterlineMm":9,"safeMm":2,"strategy":"fewest"}""", "curve", 400 },
+        { "layers", """{"curve":[{"levelMm":0,"volumeMl":0},{"levelMm":9,"volumeMl":3}],"waterlineMm":9,"safeMm":2,"strategy":"most"}""", "strategy", 400 },
+        { "layers", """{"curve":[{"levelMm":0,"volumeMl":0},{"levelMm":9,"volumeMl":3}],"waterlineMm":12,"safeMm":2,"strategy":"fewest"}""", "waterlineMm", 422 },
+        { "layers", """{"curve":[{"levelMm":0,"volumeMl":5},{"levelMm":9,"volumeMl":3}],"waterlineMm":9,"safeMm":2,"strategy":"fewest"}""", "curve[1].volumeMl", 422 },
+        { "layers", $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1},"waterlineMm":4,"safeMm":2,"strategy":"fewest"}""", "waterlineMm", 422 },
+        { "mix", "{}", "ratio", 400 },
+        { "mix", """{"volumeMl":"2"}""", "volumeMl", 400 },
+        { "mix", """{"volumeMl":20,"ratio":{"a":2,"b":1,"basis":"volume"},"densityA":1,"densityB":1,"device":{"kind":"cup","graduation":1},"maxBatchG":2}""", "maxBatchG", 422 },
+        { "mix", """{"volumeMl":20,"ratio":{"a":2,"b":1,"basis":"volume"},"densityA":1,"densityB":1,"device":{"kind":"spoon","graduation":1}}""", "device.kind", 400 },
+    };
+
+    [Theory]
+    [MemberData(nameof(Wrong))]
+    public async Task Bad_input_is_told_by_field_in_a_sentence(string route, string body, string field, int status)
+    {
+        using var client = server.CreateClient();
+        var (response, answer) = await client.PostText($"/api/calc/{route}", body);
+        Assert.Equal(status, (int)response.StatusCode);
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+        var sentence = Assert.Single(answer["errors"]![field]!.AsArray())!.GetValue<string>();
+        Assert.Equal(sentence, answer["detail"]!.GetValue<string>());
+        Assert.EndsWith(".", sentence, StringComparison.Ordinal);
+        Assert.DoesNotContain("Exception", answer.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_is_not_json_is_told_so()
+    {
+        using var client = server.CreateClient();
+        using var content = new StringContent("x", System.Text.Encoding.UTF8, "text/plain");
+        var response = await client.PostAsync("/api/calc/mix", content);
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, response.StatusCode);
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+    }
+
+    [Fact]
+    public async Task A_curve_has_fifty_levels_even_where_the_bed_is_flat()
+    {
+        using var client = server.CreateClient();
+        var (_, answer) = await client.PostText("/api/calc/basin", $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""");
+        var curve = answer["curve"]!.AsArray();
+        Assert.InRange(curve.Count, 50, 60);
+        Assert.Equal(0.016, curve[^1]!["volumeMl"]!.GetValue<double>(), 9);
+    }
+
+    [Fact]
+    public async Task Layers_may_be_cut_straight_from_a_grid()
+    {
+        using var client = server.CreateClient();
+        var (_, answer) = await client.PostText(
+            "/api/calc/layers",
+            $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1},"waterlineMm":9,"safeMm":3,"strategy":"equalDepth"}""");
+        Assert.Equal(2, answer["layers"]!.AsArray().Count);
+        Assert.Equal(0.008, answer["layers"]![0]!["volumeMl"]!.GetValue<double>(), 9);
+    }
+
+    [Fact]
+    public async Task An_address_nothing_answers_is_a_problem_and_never_the_page()
+    {
+        using var client = server.CreateClient();
+        var response = await client.GetAsync("/api/nothing/here");
+        Assert.Equal(HttpStatusCode.NotFound, response.StatusCode);
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+    }
+
+    [Fact]
+    public async Task The_open_document_names_every_route()
+    {
+        using var client = server.CreateClient();
+        var paths = (await client.Get("/openapi/v1.json"))["paths"]!.AsObject().Select(path => path.Key).ToList();
+        Assert.Superset(new HashSet<string> { "/api/health", "/api/calc/basin", "/api/calc/layers", "/api/calc/mix", "/api/builds/{id}/edits" }, paths.ToHashSet());
+    }
+}

@@ -1,0 +1,80 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Time.Testing;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>A server on a data folder of its own, on a clock of its own.</summary>
+public sealed class ServerFixture : WebApplicationFactory<Program>
+{
+    private readonly bool _keepsFolder;
+
+    public ServerFixture()
+        : this(null, demo: true)
+    {
+    }
+
+    private ServerFixture(string? folder, bool demo)
+    {
+        _keepsFolder = folder is not null;
+        Folder = folder ?? Directory.CreateTempSubdirectory("ink-basin-test-").FullName;
+        Demo = demo;
+    }
+
+    /// <summary>A server on a folder that outlives it.</summary>
+    public static ServerFixture On(string folder, bool demo) => new(folder, demo);
+
+    public string Folder { get; }
+
+    public bool Demo { get; }
+
+    public FakeTimeProvider Time { get; } = new(new DateTimeOffset(2027, 5, 14, 9, 30, 0, TimeSpan.Zero));
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("data", Folder);
+        builder.UseSetting("demo", Demo ? "true" : "false");
+        builder.ConfigureServices(services => services.AddSingleton<TimeProvider>(Time));
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        if (!disposing || _keepsFolder) return;
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(Folder, recursive: true);
+    }
+}
+
+internal static class Talking
+{
+    public static async Task<JsonNode> Get(this HttpClient client, string path) =>
+        JsonNode.Parse(await client.GetStringAsync(path))!;
+
+    public static async Task<(HttpStatusCode Status, JsonNode Body)> Post(this HttpClient client, string path, object body)
+    {
+        using var response = await client.PostAsJsonAsync(path, body);
+        var text = await response.Content.ReadAsStringAsync();
+        return (response.StatusCode, JsonNode.Parse(text.Length > 0 ? text : "{}")!);
+    }
+
+    public static async Task<(HttpResponseMessage Response, JsonNode Body)> PostText(this HttpClient client, string path, string body)
+    {
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        var response = await client.PostAsync(path, content);
+        var text = await response.Content.ReadAsStringAsync();
+        return (response, JsonNode.Parse(text.Length > 0 ? text : "{}")!);
+    }
+
+    /// <summary>Begins a small build and answers its address.</summary>
+    public static async Task<string> Begin(this HttpClient client, string name = "Board")
+    {
+        var (status, body) = await client.Post("/api/builds", new { name, scale = 76, widthMm = 200, depthMm = 100 });
+        Assert.Equal(HttpStatusCode.Created, status);
+        return $"/api/builds/{body["id"]}";
+    }
+}
