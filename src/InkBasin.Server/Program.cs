@@ -20,6 +20,7 @@ app.MapStores();
 app.MapApiRest();
 app.MapWeb();
 
+app.AnnounceAddress();
 await app.PrepareDataAsync();
 await app.RunAsync();
 

@@ -1,6 +1,7 @@
 using InkBasin.Core;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Water;
 using InkBasin.Formats;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -32,6 +33,9 @@ public sealed record BuildAnswer(
 /// <summary>A plan of a build as it would be.</summary>
 public sealed record PreviewAnswer(Build Build, BuildPlan Plan, string GroundKey);
 
+/// <summary>A first waterline for a water put at a place, mm over the board.</summary>
+public sealed record WaterlineAnswer(double WaterlineMm);
+
 /// <summary>POST /api/builds.</summary>
 public sealed record NewBuildRequest(string? Name, double Scale, double WidthMm, double DepthMm);
 
@@ -57,6 +61,7 @@ internal static class BuildEndpoints
         builds.MapGet("/{id:guid}", Get);
         builds.MapGet("/{id:guid}/file", File);
         builds.MapGet("/{id:guid}/ground", Ground).Produces<byte[]>(contentType: GroundPicture.ContentType);
+        builds.MapGet("/{id:guid}/waterline", Waterline);
         builds.MapPost("/{id:guid}/edits", Edit).ProducesProblem(StatusCodes.Status409Conflict);
         builds.MapPost("/{id:guid}/undo", Undo).ProducesProblem(StatusCodes.Status409Conflict);
         builds.MapPost("/{id:guid}/redo", Redo).ProducesProblem(StatusCodes.Status409Conflict);
@@ -105,6 +110,12 @@ internal static class BuildEndpoints
 
     private static async Task<FileContentHttpResult> Ground(Guid id, BuildStore store, GroundCache grounds, CancellationToken cancel) =>
         Picture(grounds.Of((await store.GetAsync(id, cancel)).Build));
+
+    private static async Task<Ok<WaterlineAnswer>> Waterline(Guid id, double xMm, double yMm, BuildStore store, GroundCache grounds, CancellationToken cancel)
+    {
+        var field = grounds.Of((await store.GetAsync(id, cancel)).Build).Surface;
+        return TypedResults.Ok(new WaterlineAnswer(WaterlineProposal.Of(field, new PointMm(xMm, yMm), Planner.DimpleMm)));
+    }
 
     private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, GroundCache grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
         TypedResults.Ok(Answer(await store.EditAsync(id, request.Version, request.Edit, cancel), grounds, stores, cancel));

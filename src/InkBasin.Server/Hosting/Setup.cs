@@ -2,6 +2,8 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using InkBasin.Server.Builds;
 using InkBasin.Store;
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
 using Serilog;
@@ -94,11 +96,26 @@ internal static class Setup
         app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready"))).WithTags("health");
     }
 
+    /// <summary>True when the build's OpenAPI writer has started this program only to read its routes.</summary>
+    private static bool OnlyListsRoutes =>
+        System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    /// <summary>Prints the address once the server answers.</summary>
+    public static void AnnounceAddress(this WebApplication app)
+    {
+        if (OnlyListsRoutes) return;
+        app.Lifetime.ApplicationStarted.Register(() =>
+        {
+            // A test host has no addresses of its own.
+            var addresses = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>();
+            if (addresses is not null) Console.WriteLine($"Ink Basin is at {string.Join(", ", addresses.Addresses)}  (Ctrl-C stops it)");
+        });
+    }
+
     /// <summary>Brings the data file up to date and loads the demo into a new one.</summary>
     public static async Task PrepareDataAsync(this WebApplication app)
     {
-        // The build's OpenAPI writer starts this program only to read its routes.
-        if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider") return;
+        if (OnlyListsRoutes) return;
         await using var scope = app.Services.CreateAsyncScope();
         var isNew = await scope.ServiceProvider.GetRequiredService<DataFile>()
             .PrepareAsync(scope.ServiceProvider.GetRequiredService<InkBasinContext>());

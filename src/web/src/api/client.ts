@@ -34,5 +34,5 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
 }
 
 export function asProblem(error: unknown): Problem {
-  return error !== null && typeof error === 'object' ? (error) : {};
+  return error !== null && typeof error === 'object' ? error : {};
 }

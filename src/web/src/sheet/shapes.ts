@@ -34,9 +34,7 @@ function withPoints(operation: Operation, change: (points: PointMm[]) => PointMm
     return { ...operation, points };
   }
   const outline: Outline | null = operation.outline;
-  return outline === null
-    ? operation
-    : ({ ...operation, outline: { ...outline, points: change(outline.points) } });
+  return outline === null ? operation : { ...operation, outline: { ...outline, points: change(outline.points) } };
 }
 
 function widthNear(channel: ChannelOperation, index: number, count: number): number {

@@ -2,6 +2,8 @@ import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
 import type { Made } from '../sheet/tools';
+import { answer, api } from '../api/client';
+import type { PointMm } from '../api/types';
 import { Cut } from '../cut/Cut';
 import { freshId, useDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
@@ -31,7 +33,7 @@ export function Bench() {
 }
 
 function Instruments({ stage }: { stage: StagePath }) {
-  const { build, edit, selectStep, selectWater } = useDesk();
+  const { id: deskId, build, edit, selectStep, selectWater } = useDesk();
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
   useKeys(() => setHelp(true));
@@ -52,6 +54,13 @@ function Instruments({ stage }: { stage: StagePath }) {
       void edit({ kind: 'addOperation', operation, index });
       return;
     }
+    void placeWater(made.water.seed);
+  };
+
+  const placeWater = async (seed: PointMm) => {
+    const proposed = await answer(
+      api.GET('/api/builds/{id}/waterline', { params: { path: { id: deskId }, query: seed } }),
+    ).catch(() => null);
     const last = build.waters.at(-1);
     const id = freshId('water');
     selectWater(id);
@@ -61,8 +70,8 @@ function Instruments({ stage }: { stage: StagePath }) {
       water: {
         id,
         name: unused('Water', new Set(build.waters.map((w) => w.name))),
-        seed: made.water.seed,
-        waterlineMm: last?.waterlineMm ?? 15,
+        seed,
+        waterlineMm: proposed?.waterlineMm ?? last?.waterlineMm ?? 15,
         productId: last?.productId ?? 'coating-epoxy',
         strategy: 'equalDepth',
         sealMm: 2,

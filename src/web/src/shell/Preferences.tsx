@@ -23,7 +23,11 @@ export function Preferences() {
   }, [shed]);
   return (
     <Dropdown align="end" className="preferences">
-      <Dropdown.Toggle size="sm" variant="outline-primary" aria-label="Units and light">
+      <Dropdown.Toggle
+        size="sm"
+        variant="outline-primary"
+        aria-label={`${units.length} · ${units.volume}: units and light`}
+      >
         {units.length} · {units.volume}
       </Dropdown.Toggle>
       <Dropdown.Menu>

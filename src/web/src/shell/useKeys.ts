@@ -49,12 +49,18 @@ export function useKeys(onHelp: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement | null;
-      if (target !== null && (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName))) return;
+      if (target !== null && isTyped(target)) return;
       if (latest.current(event)) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
+}
+
+/** Whether keys typed there are text, or the choosing of a word. */
+function isTyped(target: HTMLElement): boolean {
+  if (target instanceof HTMLInputElement) return target.type !== 'checkbox';
+  return target.isContentEditable || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement;
 }
 
 /** Slides the cut across itself, as far as both ends stay on the board. */

@@ -116,7 +116,7 @@ function Card({ card }: { card: BuildCard }) {
               className="btn btn-sm btn-outline-primary"
               href={`/api/builds/${card.id}/file`}
               download
-              aria-label={`Save ${card.name} as a file`}
+              aria-label={`Save as a file: ${card.name}`}
             >
               Save as a file
             </a>
@@ -124,7 +124,7 @@ function Card({ card }: { card: BuildCard }) {
               size="sm"
               variant="outline-primary"
               onClick={() => act.mutate('bin')}
-              aria-label={`Put ${card.name} in the bin`}
+              aria-label={`To the bin: ${card.name}`}
             >
               To the bin
             </Button>

@@ -1,0 +1,154 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The bench as a maker meets it: what can be read from it and what hands can do on it.</summary>
+internal sealed class BenchPage(BrowserFixture fixture)
+{
+    private readonly ChromeDriver _driver = fixture.Driver;
+
+    public BenchPage Open(string id, string stage, int width = 1280, int height = 800)
+    {
+        SetViewport(width, height);
+        _driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/{stage}"));
+        Until(() => _driver.FindElements(By.CssSelector(".sheet-drawing .board-edge")).Count > 0, "the Sheet is drawn");
+        return this;
+    }
+
+    public void SetViewport(int width, int height) => _driver.ExecuteCdpCommand(
+        "Emulation.setDeviceMetricsOverride",
+        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+
+    public void Offline(bool offline)
+    {
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?> { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    }
+
+    public IWebElement Find(string css) => _driver.FindElement(By.CssSelector(css));
+
+    public IReadOnlyList<IWebElement> All(string css) => _driver.FindElements(By.CssSelector(css));
+
+    public IWebElement Button(string text) =>
+        Until(() => _driver.FindElements(By.XPath($"//button[normalize-space()='{text}' or @aria-label='{text}']")).FirstOrDefault(), $"a button '{text}'");
+
+    public IWebElement Field(string label) =>
+        Until(() => _driver.FindElements(By.XPath($"//label[normalize-space()='{label}']/following::*[self::input or self::select][1]")).FirstOrDefault(), $"a field '{label}'");
+
+    /// <summary>The first of what a selector finds; null when nothing.</summary>
+    public IWebElement? First(string css) => All(css) is [var first, ..] ? first : null;
+
+    public string Text(string css) => Find(css).Text;
+
+    public double Volume => double.Parse(Text("[data-testid=volume]"), CultureInfo.InvariantCulture);
+
+    public IReadOnlyList<IReadOnlyList<string>> Layers =>
+        [.. All("[data-testid=layers] tbody tr").Select(row => (IReadOnlyList<string>)[.. row.FindElements(By.CssSelector("td")).Select(cell => cell.Text)])];
+
+    public double Waterline => double.Parse(Find("[data-testid=waterline]").GetAttribute("aria-valuenow")!, CultureInfo.InvariantCulture);
+
+    /// <summary>Waits until what is shown is kept and no draft.</summary>
+    public void Settled() => Until(() => Text(".top-build").Contains("kept", StringComparison.Ordinal), "the change is kept");
+
+    public void Press(string keys) => new Actions(_driver).SendKeys(keys).Perform();
+
+    /// <summary>Drags with a real pointer from an element's middle, in steps.</summary>
+    public void Drag(IWebElement from, int dx, int dy)
+    {
+        var actions = new Actions(_driver).MoveToElement(from).ClickAndHold();
+        for (var k = 1; k <= 8; k++) actions.MoveByOffset((dx * k / 8) - (dx * (k - 1) / 8), (dy * k / 8) - (dy * (k - 1) / 8)).Pause(TimeSpan.FromMilliseconds(25));
+        actions.Release().Perform();
+    }
+
+    /// <summary>A place on the board as a point of the screen.</summary>
+    public (int X, int Y) OnScreen(double xMm, double yMm)
+    {
+        var board = Find(".board-edge");
+        double Number(string key) => Convert.ToDouble(
+            _driver.ExecuteScript($"return arguments[0].getBoundingClientRect().{key}", board), CultureInfo.InvariantCulture);
+        var scale = Number("width") / BoardWidthMm;
+        return ((int)Math.Round(Number("x") + (xMm * scale)), (int)Math.Round(Number("y") + (yMm * scale)));
+    }
+
+    /// <summary>Width of the open build's board, mm.</summary>
+    public double BoardWidthMm { get; set; } = 300;
+
+    public void ClickBoard(double xMm, double yMm)
+    {
+        var (x, y) = OnScreen(xMm, yMm);
+        Pointer().MoveTo(x, y).Press().Release().Done();
+    }
+
+    public PointerPath Pointer() => new(_driver);
+
+    public T Until<T>(Func<T?> found, string what)
+    {
+        try
+        {
+            return new WebDriverWait(_driver, TimeSpan.FromSeconds(10)) { PollingInterval = TimeSpan.FromMilliseconds(40), Message = what }
+                .Until(_ =>
+                {
+                    try
+                    {
+                        return found();
+                    }
+                    catch (WebDriverException error) when (error is StaleElementReferenceException or NoSuchElementException)
+                    {
+                        // The part is being drawn anew: look again.
+                        return default;
+                    }
+                })!;
+        }
+        catch (WebDriverTimeoutException)
+        {
+            throw new Xunit.Sdk.XunitException($"Not within ten seconds: {what}. The Slip says: {string.Join(" | ", All(".slip").Select(slip => slip.Text.ReplaceLineEndings(" ")))}");
+        }
+    }
+
+    public object? Script(string code, params object[] arguments) => _driver.ExecuteScript(code, arguments);
+
+    public void Reload() => _driver.Navigate().Refresh();
+
+    /// <summary>Severe entries of the browser's console since last asked, less the refusals a test provokes.</summary>
+    public IReadOnlyList<string> Faults() =>
+        [.. _driver.Manage().Logs.GetLog("browser").Select(entry => entry.Message)
+            .Where(message => !message.Contains("Failed to load resource", StringComparison.Ordinal))];
+}
+
+/// <summary>A path of the pointer over the screen, by absolute places.</summary>
+internal sealed class PointerPath(ChromeDriver driver)
+{
+    private readonly PointerInputDevice _mouse = new(PointerKind.Mouse);
+    private readonly List<Interaction> _steps = [];
+
+    public PointerPath MoveTo(int x, int y)
+    {
+        _steps.Add(_mouse.CreatePointerMove(CoordinateOrigin.Viewport, x, y, TimeSpan.FromMilliseconds(40)));
+        return this;
+    }
+
+    public PointerPath Press()
+    {
+        _steps.Add(_mouse.CreatePointerDown(MouseButton.Left));
+        return this;
+    }
+
+    public PointerPath Release()
+    {
+        _steps.Add(_mouse.CreatePointerUp(MouseButton.Left));
+        return this;
+    }
+
+    public void Done()
+    {
+        var sequence = new ActionSequence(_mouse, 0);
+        foreach (var step in _steps) sequence.AddAction(step);
+        driver.PerformActions([sequence]);
+    }
+}

@@ -1,0 +1,101 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using OpenQA.Selenium.Chrome;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>One server with the built interface and one headless browser, shared by the tests; each works on a build of its own.</summary>
+public sealed class BrowserFixture : WebApplicationFactory<Program>
+{
+    private readonly string _data = Directory.CreateTempSubdirectory("ink-basin-browser-").FullName;
+    private readonly string _profile = Directory.CreateTempSubdirectory("ink-basin-profile-").FullName;
+
+    public BrowserFixture()
+    {
+        UseKestrel(0);
+        StartServer();
+        Address = ClientOptions.BaseAddress;
+        Http = new HttpClient { BaseAddress = Address };
+        Driver = StartBrowser();
+    }
+
+    public static string Root { get; } = FindRoot();
+
+    public Uri Address { get; }
+
+    public HttpClient Http { get; }
+
+    public ChromeDriver Driver { get; }
+
+    /// <summary>Begins a copy of a demo build and answers its id.</summary>
+    public async Task<string> CopyOf(string name)
+    {
+        var cards = (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!;
+        var id = cards.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        using var response = await Http.PostAsJsonAsync($"/api/builds/{id}/copy", new { });
+        return (await response.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
+    }
+
+    /// <summary>Begins a bare build and answers its id.</summary>
+    public async Task<string> Begin(string name, double widthMm = 300, double depthMm = 200)
+    {
+        using var response = await Http.PostAsJsonAsync("/api/builds", new { name, scale = 76, widthMm, depthMm });
+        return (await response.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
+    }
+
+    /// <summary>A build with its plan, as the server has it now.</summary>
+    public async Task<JsonNode> Read(string id) => (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!;
+
+    /// <summary>Height of a build's ground at a place, mm.</summary>
+    public async Task<double> HeightAt(string id, double xMm, double yMm)
+    {
+        var bytes = await Http.GetByteArrayAsync($"/api/builds/{id}/ground");
+        var columns = BitConverter.ToInt32(bytes, 4);
+        var cell = BitConverter.ToSingle(bytes, 12);
+        return BitConverter.ToSingle(bytes, 16 + (4 * (((int)(yMm / cell) * columns) + (int)(xMm / cell))));
+    }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("data", _data);
+        builder.UseSetting("demo", "true");
+        builder.UseSetting("web", Path.Combine(Root, "src", "web", "dist"));
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        if (disposing)
+        {
+            Driver.Quit();
+            Http.Dispose();
+        }
+
+        base.Dispose(disposing);
+        if (!disposing) return;
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_data, recursive: true);
+        Directory.Delete(_profile, recursive: true);
+    }
+
+    private ChromeDriver StartBrowser()
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new", "--no-sandbox", "--disable-gpu", "--enable-unsafe-swiftshader", "--disable-quic", "--no-first-run",
+            "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={_profile}");
+        options.SetLoggingPreference("browser", OpenQA.Selenium.LogLevel.Severe);
+        return new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
+    }
+
+    private static string FindRoot()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "InkBasin.slnx"))) folder = folder.Parent;
+        return folder?.FullName ?? throw new InvalidOperationException("The tests run outside the project.");
+    }
+}
+
+[CollectionDefinition("browser")]
+public class OneBrowser : ICollectionFixture<BrowserFixture>;

@@ -1,0 +1,131 @@
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+[Collection("browser")]
+public class GroundTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    [Fact]
+    public async Task A_channel_is_drawn_undone_redone_and_still_there_after_a_reload()
+    {
+        var id = await fixture.Begin("Channel board");
+        _page.Open(id, "ground");
+        _page.Button("Scoop a channel").Click();
+        _page.ClickBoard(-10, 100);
+        _page.ClickBoard(100, 80);
+        _page.ClickBoard(200, 130);
+        _page.ClickBoard(310, 100);
+        _page.Press(Keys.Enter);
+        _page.Until(() => _page.All(".step-name").Any(step => step.Text.StartsWith("Channel", StringComparison.Ordinal)), "the channel among the steps");
+        _page.Settled();
+        Assert.InRange(await fixture.HeightAt(id, 100, 80), 5, 8);
+        Assert.Equal(25, await fixture.HeightAt(id, 100, 20));
+
+        _page.Press("z");
+        _page.Until(() => _page.All(".step-name").Count == 1, "the channel undone");
+        Assert.Equal(25, await fixture.HeightAt(id, 100, 80));
+        _page.Press("Z");
+        _page.Until(() => _page.All(".step-name").Count == 2, "the channel redone");
+
+        _page.Reload();
+        _page.Until(() => _page.All(".step-name").Count == 2, "the channel after a reload");
+        Assert.InRange(await fixture.HeightAt(id, 200, 130), 5, 8);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task The_ground_changes_while_a_point_is_dragged_and_is_kept_when_let_go()
+    {
+        var id = await fixture.Begin("Dragged board");
+        _page.Open(id, "ground");
+        _page.Button("Scoop a channel").Click();
+        _page.Press(Keys.Enter);
+        _page.Until(() => _page.All("g[aria-label^='Point 2 of Channel']").Count == 1, "the channel's points");
+        _page.Settled();
+        Assert.InRange(await fixture.HeightAt(id, 150, 100), 5, 8);
+        var picture = Picture();
+
+        var (x, y) = _page.OnScreen(150, 100);
+        var (toX, toY) = _page.OnScreen(150, 40);
+        // Beside the mark in the middle that moves the whole channel.
+        var mark = _page.Find("g[aria-label^='Point 2 of Channel'] .handle-mark");
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x, (y + toY) / 2).MoveTo(toX, toY).Done();
+        _page.Until(() => Picture() != picture, "another picture of the ground while it is held");
+        Assert.InRange(await fixture.HeightAt(id, 150, 100), 5, 8);
+        _page.Pointer().Release().Done();
+        _page.Until(() => _page.Find(".top-history button").GetAttribute("title")!.Contains("Reshape", StringComparison.Ordinal), "the drag as one edit");
+        Assert.NotNull(mark);
+        Assert.Equal(25, await fixture.HeightAt(id, 150, 100));
+        Assert.InRange(await fixture.HeightAt(id, 150, 40), 5, 8);
+    }
+
+    [Fact]
+    public async Task A_pond_is_dug_by_dragging_across_it_and_a_water_put_in_it()
+    {
+        var id = await fixture.Begin("Pond board");
+        _page.Open(id, "ground");
+        _page.Button("Dig a pond").Click();
+        var (x0, y0) = _page.OnScreen(90, 60);
+        var (x1, y1) = _page.OnScreen(210, 140);
+        _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y1).MoveTo(x1, y1).Release().Done();
+        _page.Until(() => _page.All(".step-name").Any(step => step.Text.StartsWith("Pond", StringComparison.Ordinal)), "the pond among the steps");
+        _page.Settled();
+        Assert.Equal(17, await fixture.HeightAt(id, 150, 100), 1);
+
+        _page.Press("3");
+        _page.Button("Put a water on the board").Click();
+        _page.ClickBoard(150, 100);
+        _page.Until(() => _page.All("[data-testid=waterline]").Count == 1, "the water's Staff");
+        var field = _page.Field("Waterline");
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys("23" + Keys.Enter);
+        _page.Until(() => _page.Volume > 10, "water in the pond");
+        Assert.NotEmpty(_page.Layers);
+    }
+
+    [Fact]
+    public async Task The_steps_are_worked_by_keys_alone()
+    {
+        var id = await fixture.Begin("Key board");
+        _page.Open(id, "ground");
+        _page.Button("Dig a pond").SendKeys(Keys.Enter);
+        _page.Until(() => _page.All(".sheet-hint").Count == 1, "the tool at hand");
+        _page.Press(Keys.Enter);
+        var point = _page.Until(() => _page.First("g[aria-label^='Point 1 of Pond']"), "the pond's points");
+        _page.Settled();
+        var before = await Outline(id);
+        point.SendKeys(Keys.ArrowRight);
+        _page.Until(() => _page.Find(".top-history button").GetAttribute("title")!.Contains("Reshape", StringComparison.Ordinal), "the point moved");
+        var after = await Outline(id);
+        Assert.Equal(before[0] + 1, after[0], 6);
+
+        _page.Find("g[aria-label^='Point 2 of Pond']").SendKeys(Keys.Delete);
+        _page.Until(() => _page.All("g[aria-label^='Point ']").Count == 7, "a point taken out");
+    }
+
+    [Fact]
+    public async Task A_step_is_switched_off_moved_and_removed()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ground");
+        _page.Find("input[aria-label='Creek is part of the ground']").Click();
+        _page.Settled();
+        Until(async () => await fixture.HeightAt(id, 300, 268) > 15);
+        _page.Press("z");
+        _page.Until(() => _page.Find("input[aria-label='Creek is part of the ground']").Selected, "the creek back");
+        _page.Button("Move Creek earlier").Click();
+        _page.Until(() => _page.All(".step-name")[4].Text.StartsWith("Creek", StringComparison.Ordinal), "the creek before the track");
+        _page.Button("Remove Dock basin").Click();
+        _page.Until(() => _page.All(".step-name").Count == 9, "one step fewer");
+    }
+
+    private void Until(Func<Task<bool>> so) => _page.Until(() => so().GetAwaiter().GetResult(), "the ground to follow");
+
+    private async Task<double[]> Outline(string id) =>
+        [.. (await fixture.Read(id))["build"]!["recipe"]![1]!["outline"]!["points"]!.AsArray().Select(point => point!["xMm"]!.GetValue<double>())];
+
+    private string Picture() => (string)_page.Script("return document.querySelector('canvas.relief').toDataURL()")!;
+}

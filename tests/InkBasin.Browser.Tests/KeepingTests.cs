@@ -1,0 +1,100 @@
+using System.Net.Http.Json;
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+[Collection("browser")]
+public class KeepingTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    [Fact]
+    public async Task The_second_window_is_told_what_changed_and_may_put_its_change_on_top()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "setScale", scale = 87 } });
+        response.EnsureSuccessStatusCode();
+
+        Type("Width", "640");
+        _page.Until(() => _page.All("[role=alertdialog]").Count == 1, "the other window's change");
+        Assert.Contains("Scale 1:87", _page.Text("[role=alertdialog]"), StringComparison.Ordinal);
+        Assert.Equal(620, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
+
+        _page.Button("Make my change on top").Click();
+        _page.Until(() => _page.Text(".slip-head").Contains("56 m", StringComparison.Ordinal), "the wider board");
+        var build = (await fixture.Read(id))["build"]!;
+        Assert.Equal((640, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+    }
+
+    [Fact]
+    public async Task A_lost_connection_is_told_and_the_change_is_sent_when_it_is_back()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Offline(true);
+        try
+        {
+            Type("Width", "660");
+            _page.Until(() => _page.All(".message-wait").Count == 1, "the lost connection in words");
+            Assert.Equal(620, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
+        }
+        finally
+        {
+            _page.Offline(false);
+        }
+
+        _page.Until(() => _page.All(".message-wait").Count == 0, "the connection back");
+        _page.Settled();
+        Assert.Equal(660, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
+    }
+
+    [Fact]
+    public async Task A_build_is_begun_copied_binned_and_brought_back_on_the_shelf()
+    {
+        await fixture.Begin("Shelf piece");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
+        _page.Button("Copy Shelf piece").Click();
+        _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy");
+        _page.Button("To the bin: Shelf piece copy").Click();
+        _page.Until(() => _page.All(".card h2").All(name => name.Text != "Shelf piece copy"), "the copy off the shelf");
+        _page.Button("Bin").Click();
+        _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy in the bin");
+        _page.Button("Back on the shelf").Click();
+        _page.Button("Builds").Click();
+        _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy back");
+
+        _page.Button("Begin").Click();
+        _page.Until(() => _page.All(".new-build .message-stop").Count == 1, "a name is asked for");
+        _page.Field("Name").SendKeys("Fresh board");
+        _page.Button("Begin").Click();
+        _page.Until(() => _page.All(".step-name").Count == 1, "the new board's ground");
+        Assert.Contains("Fresh board", _page.Text(".top-build"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_pours_follow_strategy_product_and_ink()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "pours");
+        _page.Until(() => _page.All(".pour-card").Count == 3, "three layers");
+        Choose("Layers", "sealFirst");
+        _page.Until(() => _page.All(".pour-card").Count == 3 && _page.Text(".pour-card").Contains("(2.0 deep)", StringComparison.Ordinal), "a thin seal pour");
+        Choose("Product", "casting-epoxy");
+        _page.Until(() => _page.All(".pour-card").Count == 2, "fewer layers of the casting epoxy");
+        Choose("Ink", "");
+        _page.Until(() => _page.Text(".pour-card").Contains("clear", StringComparison.Ordinal), "no ink");
+        Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["productId"]!.GetValue<string>());
+    }
+
+    private void Type(string label, string text)
+    {
+        var field = _page.Field(label);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text + Keys.Enter);
+    }
+
+    private void Choose(string label, string value) =>
+        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field(label)).SelectByValue(value);
+}
