@@ -24,18 +24,20 @@ export function Cut() {
 
   const boardMm = build.board.thicknessMm;
   const highest = Math.max(plan.ground.highestMm, ...build.dams.map((dam) => dam.topMm)) + 2;
-  const widthPx = size.width - 2 * SIDE;
-  const along = widthPx / Math.max(1, section.lengthMm);
+  // Heights are never drawn flatter than lengths: a deep hole on a small board is drawn narrower instead.
   const room = (size.height - TOP - BOTTOM) / (highest + boardMm);
+  const along = Math.min((size.width - 2 * SIDE) / Math.max(1, section.lengthMm), room);
   const up = Math.min(room, along * MOST_EXAGGERATION);
+  const widthPx = section.lengthMm * along;
+  const left = (size.width - widthPx) / 2;
   const zero = size.height - BOTTOM - boardMm * up;
-  const x = (mm: number) => SIDE + mm * along;
+  const x = (mm: number) => left + mm * along;
   const y = (mm: number) => zero - mm * up;
   const line = (levels: number[]) =>
     levels.map((level, k) => `${x(section.alongMm[k] ?? 0).toFixed(1)},${y(level).toFixed(1)}`);
   const surface = line(section.surfaceMm);
   const foam = line(section.surfaceMm.map((level, k) => level - (section.skinMm[k] ?? 0)));
-  const floor = `${x(section.lengthMm).toFixed(1)},${zero} ${SIDE},${zero}`;
+  const floor = `${x(section.lengthMm).toFixed(1)},${zero} ${left},${zero}`;
   const ticks = tickStep(highest);
 
   return (
@@ -61,7 +63,7 @@ export function Cut() {
             <path d="M0 0V6" className="plaster-line" />
           </pattern>
         </defs>
-        <rect className="cut-board" x={SIDE} y={zero} width={widthPx} height={boardMm * up} />
+        <rect className="cut-board" x={left} y={zero} width={widthPx} height={boardMm * up} />
         <polygon fill="url(#foam)" points={`${foam.join(' ')} ${floor}`} />
         <polygon fill="url(#plaster)" points={`${surface.join(' ')} ${[...foam].reverse().join(' ')}`} />
         {plan.waters.map((waterPlan, i) => (
@@ -79,24 +81,24 @@ export function Cut() {
         <polyline className="cut-surface" points={surface.join(' ')} />
         {ticks.map((mm) => (
           <g key={mm} className="cut-tick">
-            <path d={`M${SIDE - 12} ${y(mm)}H${SIDE - 4}`} />
-            <text x={SIDE - 16} y={y(mm) + 4} textAnchor="end">
+            <path d={`M${left - 12} ${y(mm)}H${left - 4}`} />
+            <text x={left - 16} y={y(mm) + 4} textAnchor="end">
               {formatLength(mm, units, 0)}
             </text>
           </g>
         ))}
         {(['A', 'B'] as const).map((end) => (
-          <g key={end} className="cut-mark" transform={`translate(${end === 'A' ? SIDE : size.width - SIDE} 18)`}>
+          <g key={end} className="cut-mark" transform={`translate(${end === 'A' ? left : left + widthPx} 18)`}>
             <circle r={9} />
             <text y={4} textAnchor="middle">
               {end}
             </text>
           </g>
         ))}
-        <text className="cut-note" x={SIDE} y={size.height - 9}>
+        <text className="cut-note" x={SIDE / 2} y={size.height - 9}>
           {build.board.material} {formatLength(boardMm, units, 0)} · dotted foam · hatched plaster
         </text>
-        <text className="cut-note" x={size.width - SIDE} y={size.height - 9} textAnchor="end">
+        <text className="cut-note" x={size.width - SIDE / 2} y={size.height - 9} textAnchor="end">
           heights ×{(up / along).toFixed(1)}
         </text>
       </svg>
@@ -122,6 +124,7 @@ function WaterCut({
   y: (mm: number) => number;
 }) {
   const units = useUnits();
+  const crowded = x(section.lengthMm) - x(0) < 420;
   const stretches = wetStretches(section, plan, columns);
   const widest = stretches.reduce((best, s) => (s[1] - s[0] > best[1] - best[0] ? s : best), [0, -1]);
   const layers = plan.layers.length > 0 ? plan.layers : [{ fromMm: plan.bedMm ?? 0, toMm: plan.waterlineMm }];
@@ -161,7 +164,7 @@ function WaterCut({
           y={y(plan.waterlineMm) - 7}
           textAnchor="middle"
         >
-          {name} {formatLength(plan.waterlineMm, units)}
+          {crowded ? name : `${name} ${formatLength(plan.waterlineMm, units)}`}
         </text>
       )}
     </g>

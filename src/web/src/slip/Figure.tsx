@@ -15,19 +15,19 @@ export function Figure({
 }) {
   const [open, setOpen] = useState(false);
   const id = useId();
-  if (working === undefined) return <div className="figure">{children}</div>;
+  if (working === undefined) return <div className="reckoning">{children}</div>;
   return (
-    <div className="figure">
+    <div className="reckoning">
       <button
         type="button"
-        className="figure-button"
+        className="reckoning-button"
         aria-expanded={open}
         aria-controls={id}
         title={`How ${label} came about`}
         onClick={() => setOpen(!open)}
       >
         {children}
-        <span className="figure-mark" aria-hidden="true">
+        <span className="reckoning-mark" aria-hidden="true">
           {open ? '−' : '+'}
         </span>
       </button>

@@ -1,3 +1,4 @@
+import type { Build, BuildPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
 import { lasting, when } from '../slip/words';
@@ -5,7 +6,8 @@ import { useNow } from '../slip/useNow';
 import { nextPour, tide, type Tide } from './tide';
 
 const DAY_MS = 86_400_000;
-const DAYS = 7;
+/** A day narrower than this has no room for its words. */
+const LEAST_DAY_PX = 84;
 
 /** The days ahead as one ribbon, with the next thing to do in words at its head. */
 export function Tideline() {
@@ -14,7 +16,8 @@ export function Tideline() {
   const [box, size] = useSize<HTMLDivElement>();
   const start = new Date(now);
   start.setHours(0, 0, 0, 0);
-  const perDay = size.width / DAYS;
+  const days = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));
+  const perDay = size.width / days;
   const x = (time: number) => ((time - start.getTime()) / DAY_MS) * perDay;
   const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
   const next = nextPour(build, plan, now.getTime());
@@ -23,7 +26,7 @@ export function Tideline() {
       <div className="tideline-head" aria-live="polite">
         <span className="tideline-next">next</span>
         {next === null ? (
-          <strong>No pour ahead: set a first pour.</strong>
+          <strong>{nothingAhead(build, plan)}</strong>
         ) : (
           <>
             <strong>
@@ -36,7 +39,7 @@ export function Tideline() {
       <div className="tideline-ribbon" ref={box}>
         {size.width > 0 && (
           <svg width={size.width} height={size.height}>
-            {Array.from({ length: DAYS }, (_, k) => {
+            {Array.from({ length: days }, (_, k) => {
               const day = new Date(start.getTime() + k * DAY_MS);
               return (
                 <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
@@ -104,6 +107,11 @@ function Cure({ tide: one, x, height }: { tide: Tide; x: (ms: number) => number;
       <title>{one.label}</title>
     </path>
   );
+}
+
+function nothingAhead(build: Build, plan: BuildPlan): string {
+  if (tide(build, plan).length > 0) return 'All layers have had their time.';
+  return build.waters.length > 0 ? 'Set a first pour under Pours.' : 'Put a water on the board.';
 }
 
 /** Marks that would stand on one another are one, with both their words. */
