@@ -37,6 +37,16 @@ public static class QuickFigures
         Line(output, "plan_sallow_quay", Median(() => Planner.Plan(quay, ground!, Stores.Examples)), "ms");
     }
 
+    /// <summary>Measures and prints what a hand feels while it drags.</summary>
+    public static async Task PrintServerAsync(TextWriter output)
+    {
+        ArgumentNullException.ThrowIfNull(output);
+        await using var server = new ServerFigures();
+        var (waterline, ground) = await server.MeasureAsync();
+        Line(output, "waterline_drag_p95", waterline, "ms");
+        Line(output, "ground_drag_p95", ground, "ms");
+    }
+
     private static Build DemoBuild(string name)
     {
         var file = Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json");

@@ -30,15 +30,22 @@ public sealed class RefusedException(string field, string sentence, RefusalKind 
 /// <summary>The checks every subject makes on what it is given.</summary>
 public static class Require
 {
-    /// <summary>Returns <paramref name="value"/> when it is a finite number.</summary>
-    /// <exception cref="RefusedException">It is NaN or infinite.</exception>
-    public static double Finite(double value, string field) =>
-        double.IsFinite(value) ? value : throw new RefusedException(field, $"{field} must be a number.");
+    /// <summary>Beyond this no bench goes, in any unit; products of a few such numbers still are numbers.</summary>
+    public const double Greatest = 1e12;
 
-    /// <summary>Returns <paramref name="value"/> when it is finite and above zero.</summary>
+    /// <summary>Returns <paramref name="value"/> when it is a number within ±<see cref="Greatest"/>.</summary>
+    /// <exception cref="RefusedException">It is NaN, infinite or beyond all measure.</exception>
+    public static double Finite(double value, string field)
+    {
+        if (!double.IsFinite(value)) throw new RefusedException(field, $"{field} must be a number.");
+        if (Math.Abs(value) > Greatest) throw new RefusedException(field, $"{field} is beyond all measure: check the unit.");
+        return value;
+    }
+
+    /// <summary>Returns <paramref name="value"/> when it is a number above zero, at least 1/<see cref="Greatest"/>.</summary>
     /// <exception cref="RefusedException">It is not.</exception>
     public static double Positive(double value, string field) =>
-        Finite(value, field) > 0 ? value : throw new RefusedException(field, $"{field} must be above zero.");
+        Finite(value, field) >= 1 / Greatest ? value : throw new RefusedException(field, $"{field} must be above zero.");
 
     /// <summary>Returns <paramref name="value"/> when it is finite and not below zero.</summary>
     /// <exception cref="RefusedException">It is not.</exception>

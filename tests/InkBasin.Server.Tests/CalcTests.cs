@@ -25,6 +25,10 @@ public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
         { "basin", $$"""{"grid":{{Grid}},"dams":[{"side":7,"fromMm":0,"toMm":2,"topMm":9}],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0].side", 400 },
         { "basin", $$"""{"grid":{{Grid}},"dams":[null],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0]", 400 },
         { "basin", $$"""{"grid":{{Grid}},"dams":[{"side":"back","fromMm":2,"toMm":1,"topMm":9}],"seed":{"xMm":1,"yMm":1},"waterlineMm":9}""", "dams[0].toMm", 422 },
+        { "basin", """{"grid":{"columns":1,"rows":1,"cellMm":1,"heightsMm":[1e300]}}""", "grid.heightsMm[0]", 400 },
+        { "basin", $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1},"waterlineMm":1e300}""", "waterlineMm", 400 },
+        { "mix", """{"volumeMl":1e308,"ratio":{"a":2,"b":1,"basis":"volume"},"densityA":1,"densityB":1,"device":{"kind":"cup","graduation":1}}""", "volumeMl", 400 },
+        { "mix", """{"volumeMl":1,"ratio":{"a":2,"b":1,"basis":"volume"},"densityA":1e-300,"densityB":1,"device":{"kind":"cup","graduation":1}}""", "densityA", 400 },
         { "layers", "{}", "waterlineMm", 400 },
         { "layers", """{"waterlineMm":9,"safeMm":2,"strategy":"fewest"}""", "curve", 400 },
         { "layers", """{"curve":[{"levelMm":0,"volumeMl":0},{"levelMm":9,"volumeMl":3}],"waterlineMm":9,"safeMm":2,"strategy":"most"}""", "strategy", 400 },
@@ -59,6 +63,16 @@ public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
         var response = await client.PostAsync("/api/calc/mix", content);
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, response.StatusCode);
         Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+    }
+
+    [Fact]
+    public async Task The_hardest_mix_there_is_still_answers()
+    {
+        using var client = server.CreateClient();
+        var (response, _) = await client.PostText(
+            "/api/calc/mix",
+            """{"volumeMl":1e9,"ratio":{"a":1.4142135,"b":1,"basis":"volume"},"densityA":1,"densityB":1,"device":{"kind":"cup","graduation":0.000001},"tolerancePercent":1e-9}""");
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
     }
 
     [Fact]

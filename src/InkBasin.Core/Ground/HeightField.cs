@@ -32,8 +32,7 @@ public sealed class HeightField
 
         for (var i = 0; i < heightsMm.Length; i++)
         {
-            if (!double.IsFinite(heightsMm[i]))
-                throw new RefusedException($"grid.heightsMm[{i}]", "Every height must be a number.");
+            if (!(Math.Abs(heightsMm[i]) <= Require.Greatest)) Require.Finite(heightsMm[i], $"grid.heightsMm[{i}]");
         }
 
         Columns = columns;

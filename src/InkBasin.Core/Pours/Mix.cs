@@ -84,6 +84,10 @@ public static class Mix
 {
     private const int MostBatches = 1000;
 
+    // A tenth more of the smaller part is at most this many graduations to try: beyond it a hundred kilogrammes are
+    // weighed to a tenth of a gram, and rounding no longer matters.
+    private const double MostTries = 100_000;
+
     /// <exception cref="RefusedException">A number out of range; or no number of batches up to 1000 is light enough.</exception>
     public static MixAnswer Of(MixRequest request)
     {
@@ -128,7 +132,7 @@ public static class Mix
         var rho = aIsSmaller ? 1 / ratio : ratio;
         double s0 = Graduations(aIsSmaller ? exactA : exactB, graduation), l0 = Graduations(aIsSmaller ? exactB : exactA, graduation);
         double bestS = s0, bestL = Math.Max(l0, Math.Floor((rho * s0) + 0.5)), bestOff = double.PositiveInfinity;
-        var tries = Math.Max(1, Math.Floor(s0 / 10));
+        var tries = Math.Clamp(Math.Floor(s0 / 10), 1, MostTries);
         for (double k = 0; k <= tries; k++)
         {
             double s = s0 + k, l = Math.Max(l0, Math.Floor((rho * s) + 0.5));

@@ -1,63 +1,81 @@
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
+
 namespace InkBasin.Core.Water;
 
 /// <summary>
-/// A min-heap of cells keyed by level, four children a node (fewer cache misses than two). Ties fall to the lower
-/// cell number, so every search visits cells in one order.
+/// A min-heap of cells keyed by level, four children a node, levels and cells in arrays of their own: a node's children lie
+/// in one cache line. Levels that tie come in an order fixed by the pushes alone, so every search is repeatable.
+/// The searches spend most of their time here, which is why it reads its arrays without bounds checks: every index is
+/// below <see cref="Count"/>, which never exceeds the arrays' length.
 /// </summary>
 internal sealed class LevelHeap(int capacity = 1024)
 {
-    private Entry[] _entries = new Entry[Math.Max(4, capacity)];
+    private double[] _levels = new double[Math.Max(4, capacity)];
+    private int[] _cells = new int[Math.Max(4, capacity)];
 
     public int Count { get; private set; }
 
-    private readonly record struct Entry(double Level, int Cell)
-    {
-        public bool Before(in Entry other) => Level < other.Level || (Level == other.Level && Cell < other.Cell);
-    }
-
     public void Push(double level, int cell)
     {
-        if (Count == _entries.Length) Array.Resize(ref _entries, Count * 2);
-        var entries = _entries;
-        var entry = new Entry(level, cell);
+        if (Count == _levels.Length)
+        {
+            Array.Resize(ref _levels, Count * 2);
+            Array.Resize(ref _cells, Count * 2);
+        }
+
+        ref var levels = ref MemoryMarshal.GetArrayDataReference(_levels);
+        ref var cells = ref MemoryMarshal.GetArrayDataReference(_cells);
         var at = Count++;
         while (at > 0)
         {
             var parent = (at - 1) >> 2;
-            if (!entry.Before(entries[parent])) break;
-            entries[at] = entries[parent];
+            var above = Unsafe.Add(ref levels, parent);
+            if (above <= level) break;
+            Unsafe.Add(ref levels, at) = above;
+            Unsafe.Add(ref cells, at) = Unsafe.Add(ref cells, parent);
             at = parent;
         }
 
-        entries[at] = entry;
+        Unsafe.Add(ref levels, at) = level;
+        Unsafe.Add(ref cells, at) = cell;
     }
 
     /// <summary>Takes the lowest. Call only when <see cref="Count"/> is above 0.</summary>
     public double Pop(out int cell)
     {
-        var entries = _entries;
-        var top = entries[0];
-        var last = entries[--Count];
-        var count = Count;
+        ref var levels = ref MemoryMarshal.GetArrayDataReference(_levels);
+        ref var cells = ref MemoryMarshal.GetArrayDataReference(_cells);
+        var top = levels;
+        cell = cells;
+        var count = --Count;
+        var last = Unsafe.Add(ref levels, count);
         var at = 0;
         while (true)
         {
             var first = (at << 2) + 1;
             if (first >= count) break;
-            var end = Math.Min(first + 4, count);
             var least = first;
+            var lowest = Unsafe.Add(ref levels, first);
+            var end = Math.Min(first + 4, count);
             for (var k = first + 1; k < end; k++)
             {
-                if (entries[k].Before(entries[least])) least = k;
+                var level = Unsafe.Add(ref levels, k);
+                if (level < lowest)
+                {
+                    lowest = level;
+                    least = k;
+                }
             }
 
-            if (!entries[least].Before(last)) break;
-            entries[at] = entries[least];
+            if (lowest >= last) break;
+            Unsafe.Add(ref levels, at) = lowest;
+            Unsafe.Add(ref cells, at) = Unsafe.Add(ref cells, least);
             at = least;
         }
 
-        entries[at] = last;
-        cell = top.Cell;
-        return top.Level;
+        Unsafe.Add(ref levels, at) = last;
+        Unsafe.Add(ref cells, at) = Unsafe.Add(ref cells, count);
+        return top;
     }
 }

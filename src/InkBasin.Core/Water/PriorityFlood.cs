@@ -50,32 +50,54 @@ public sealed class PriorityFlood
         }
 
         // An edge cell's own height opens it at once; a dam opens it only when the water has risen to its top, unless
-        // the water inside reaches the cell first.
+        // the water inside reaches the cell first. Outlets wait in the heap as the cell, other cells as ~cell.
         var open = new LevelHeap(Math.Max(1024, z.Length / 8));
         foreach (var side in EdgeOutlets.Sides)
         {
             for (var k = 0; k < outlets.CellsAlong(side); k++)
             {
                 var cell = outlets.CellOn(side, k);
-                var framed = ((cell / columns) + 1) * width + (cell % columns) + 1;
-                open.Push(outlets.Over(side, k), framed);
+                open.Push(outlets.Over(side, k), ((cell / columns) + 1) * width + (cell % columns) + 1);
             }
         }
 
-        var offsets = new[] { -width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1 };
+        var depressions = Spread(z, label, closed, open, width, cancel);
+        var filled = new double[columns * rows];
+        var labels = new int[filled.Length];
+        for (var row = 0; row < rows; row++)
+        {
+            Array.Copy(z, ((row + 1) * width) + 1, filled, row * columns, columns);
+            Array.Copy(label, ((row + 1) * width) + 1, labels, row * columns, columns);
+        }
+
+        return new PriorityFlood(filled, labels, depressions);
+    }
+
+    // The flood itself. A cell taken from the pit is under the level of its depression and keeps its number; a cell from
+    // the flat or the heap stands at its own height. A depression is flooded whole before anything else goes on, so
+    // that it gets one number.
+    private static int Spread(double[] z, int[] label, bool[] closed, LevelHeap open, int width, CancellationToken cancel)
+    {
+        ReadOnlySpan<int> offsets = [-width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1];
         var pit = new CellQueue();
         var flat = new CellQueue();
         int depressions = 0, visited = 0;
         while (true)
         {
-            int cell;
-            if (flat.TryTake(out cell))
+            int cell, number = 0;
+            double level;
+            if (pit.TryTake(out cell))
             {
+                level = z[cell];
+                number = label[cell];
+            }
+            else if (flat.TryTake(out cell))
+            {
+                level = z[cell];
             }
             else if (open.Count > 0)
             {
-                flat.Clear();
-                var level = open.Pop(out cell);
+                level = open.Pop(out cell);
                 if (cell < 0)
                 {
                     cell = ~cell;
@@ -87,37 +109,20 @@ public sealed class PriorityFlood
                     closed[cell] = true;
                     if (level > z[cell])
                     {
-                        label[cell] = ++depressions;
                         z[cell] = level;
-                        Flood(cell, level, depressions);
-                        continue;
+                        label[cell] = number = ++depressions;
                     }
                 }
             }
             else
             {
-                break;
+                return depressions;
             }
 
             if ((++visited & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
-            Spread(cell, z[cell]);
-        }
-
-        var filled = new double[columns * rows];
-        var labels = new int[filled.Length];
-        for (var row = 0; row < rows; row++)
-        {
-            Array.Copy(z, ((row + 1) * width) + 1, filled, row * columns, columns);
-            Array.Copy(label, ((row + 1) * width) + 1, labels, row * columns, columns);
-        }
-
-        return new PriorityFlood(filled, labels, depressions);
-
-        void Spread(int from, double level)
-        {
             foreach (var offset in offsets)
             {
-                var next = from + offset;
+                var next = cell + offset;
                 if (closed[next]) continue;
                 closed[next] = true;
                 var ground = z[next];
@@ -131,40 +136,14 @@ public sealed class PriorityFlood
                 }
                 else
                 {
-                    label[next] = ++depressions;
                     z[next] = level;
-                    Flood(next, level, depressions);
-                }
-            }
-        }
+                    label[next] = number > 0 ? number : ++depressions;
+                    pit.Add(next);
+                    if (number > 0) continue;
 
-        // The whole of one depression before anything else, so that it gets one label.
-        void Flood(int from, double level, int number)
-        {
-            pit.Clear();
-            pit.Add(from);
-            while (pit.TryTake(out var cell))
-            {
-                foreach (var offset in offsets)
-                {
-                    var next = cell + offset;
-                    if (closed[next]) continue;
-                    closed[next] = true;
-                    var ground = z[next];
-                    if (ground > level)
-                    {
-                        open.Push(ground, ~next);
-                    }
-                    else if (ground == level)
-                    {
-                        flat.Add(next);
-                    }
-                    else
-                    {
-                        z[next] = level;
-                        label[next] = number;
-                        pit.Add(next);
-                    }
+                    // A new depression beside a dry cell: that cell comes back for its other neighbours afterwards.
+                    flat.Add(cell);
+                    break;
                 }
             }
         }
@@ -175,8 +154,6 @@ public sealed class PriorityFlood
         private int[] _cells = new int[1024];
         private int _head;
         private int _count;
-
-        public void Clear() => _head = _count = 0;
 
         public void Add(int cell)
         {
@@ -192,6 +169,7 @@ public sealed class PriorityFlood
                 return true;
             }
 
+            _head = _count = 0;
             cell = 0;
             return false;
         }

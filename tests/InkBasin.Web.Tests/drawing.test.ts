@@ -1,0 +1,208 @@
+import type { Ground } from '@web/api/ground';
+import { readGround } from '@web/api/ground';
+import type { ChannelOperation, PondOperation, WaterPlan } from '@web/api/types';
+import { takeSection, wetStretches } from '@web/cut/section';
+import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
+import { depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
+import { fit, toBoard, within } from '@web/sheet/view';
+
+/** A 20 × 10 board of 2 mm cells: ground 12, a trough of bed 4 over columns 5…14 of rows 2…7. */
+function trough(): Ground {
+  const heightsMm = new Float32Array(200).fill(12);
+  const skinMm = new Float32Array(200).fill(1.5);
+  for (let row = 2; row <= 7; row++) for (let column = 5; column <= 14; column++) heightsMm[row * 20 + column] = 4;
+  return { columns: 20, rows: 10, cellMm: 2, heightsMm, skinMm };
+}
+
+const RUNS = [2, 3, 4, 5, 6, 7].flatMap((row) => [row, 5, 15]);
+const PLAN = { waterlineMm: 10, maxDepthMm: 6, wetRuns: RUNS } as unknown as WaterPlan;
+
+function area(rings: [number, number][][]): number {
+  return rings.reduce((sum, ring) => {
+    let twice = 0;
+    ring.forEach(([x, y], i) => {
+      const [nx, ny] = ring[(i + 1) % ring.length] ?? [0, 0];
+      twice += x * ny - nx * y;
+    });
+    return sum + twice / 2;
+  }, 0);
+}
+
+describe('the drawing of a water', () => {
+  it('runs its shore round the wet cells', () => {
+    const { surface } = waterShapes(trough(), PLAN, 8);
+    // 20 × 12 mm wet; the shore lies between the wet and the dry cells’ centres.
+    expect(Math.abs(area(surface))).toBeGreaterThan(18 * 10);
+    expect(Math.abs(area(surface))).toBeLessThan(24 * 16);
+    for (const [x, y] of surface.flat()) {
+      expect(x).toBeGreaterThan(8);
+      expect(x).toBeLessThan(32);
+      expect(y).toBeGreaterThan(2);
+      expect(y).toBeLessThan(18);
+    }
+  });
+
+  it('leaves lower ground of another water dry', () => {
+    const ground = trough();
+    ground.heightsMm[0] = 1;
+    const xs = waterShapes(ground, PLAN, 8)
+      .surface.flat()
+      .map(([x]) => x);
+    expect(Math.min(...xs)).toBeGreaterThan(6);
+  });
+
+  it('writes depths inside the water, apart from each other', () => {
+    const { spots } = waterShapes(trough(), PLAN, 4);
+    expect(spots.length).toBeGreaterThan(0);
+    for (const spot of spots) expect(spot.depthMm).toBeCloseTo(6, 5);
+    for (const a of spots)
+      for (const b of spots) if (a !== b) expect(Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm)).toBeGreaterThanOrEqual(4);
+  });
+
+  it('draws nothing where nothing is wet', () => {
+    expect(waterShapes(trough(), { ...PLAN, wetRuns: [] }, 8)).toEqual({ surface: [], deeper: [], spots: [] });
+  });
+
+  it.each([
+    [3, 0.5],
+    [6, 1],
+    [12.4, 5],
+    [52, 10],
+  ])('a water %f mm deep has depth lines every %f', (depth, step) => expect(depthStep(depth)).toBe(step));
+
+  it('draws height lines between the lowest and the highest ground', () => {
+    const levels = heightLines(trough(), 2.5).map((line) => line.levelMm);
+    expect(levels).toEqual([5, 7.5, 10]);
+  });
+});
+
+describe('the cut', () => {
+  const across = { a: { xMm: 0, yMm: 10 }, b: { xMm: 40, yMm: 10 } };
+
+  it('samples the ground along its line', () => {
+    const section = takeSection(trough(), across, 41);
+    expect(section.lengthMm).toBe(40);
+    expect(section.surfaceMm[0]).toBeCloseTo(12, 5);
+    expect(section.surfaceMm[20]).toBeCloseTo(4, 5);
+    expect(section.skinMm[20]).toBe(1.5);
+  });
+
+  it('knows where the water stands from the server’s cells', () => {
+    const section = takeSection(trough(), across, 41);
+    const stretches = wetStretches(section, PLAN, 20);
+    expect(stretches).toHaveLength(1);
+    expect(section.alongMm[stretches[0]?.[0] ?? 0]).toBe(10);
+    expect(section.alongMm[stretches[0]?.[1] ?? 0]).toBe(29);
+  });
+});
+
+describe('the points of a step', () => {
+  const channel: ChannelOperation = {
+    kind: 'channel',
+    id: 'c',
+    name: 'C',
+    enabled: true,
+    points: [
+      { xMm: 0, yMm: 0, widthMm: 10 },
+      { xMm: 50, yMm: 20, widthMm: 30 },
+      { xMm: 90, yMm: 0, widthMm: 50 },
+    ],
+    bedStartMm: 5,
+    bedEndMm: 4,
+    bankAngleDeg: 45,
+    dishMm: 0,
+  };
+  const pond: PondOperation = {
+    kind: 'pond',
+    id: 'p',
+    name: 'P',
+    enabled: true,
+    outline: {
+      curved: true,
+      points: [
+        { xMm: 0, yMm: 0 },
+        { xMm: 20, yMm: 0 },
+        { xMm: 10, yMm: 20 },
+      ],
+    },
+    depthMm: 8,
+    shelfDepthMm: 0,
+    shelfWidthMm: 0,
+    slopeDeg: 30,
+  };
+
+  it('moves one to the half mm and keeps its width', () => {
+    const moved = movePoint(channel, 1, 3.26, -1.1) as ChannelOperation;
+    expect(moved.points[1]).toEqual({ xMm: 53.5, yMm: 19, widthMm: 30 });
+    expect(moved.points[0]).toEqual(channel.points[0]);
+  });
+
+  it('moves all of them', () => expect(pointsOf(moveAll(pond, 5, 5))[2]).toEqual({ xMm: 15, yMm: 25 }));
+
+  it('puts one in between with the width of its neighbour', () => {
+    const more = insertPoint(channel, 0, { xMm: 25, yMm: 10 }) as ChannelOperation;
+    expect(more.points).toHaveLength(4);
+    expect(more.points[1]).toEqual({ xMm: 25, yMm: 10, widthMm: 10 });
+    expect(more.points.slice(2)).toEqual(channel.points.slice(1));
+  });
+
+  it('takes one out', () => expect(pointsOf(removePoint(pond, 0))).toHaveLength(2));
+
+  it('has a gap between neighbours, and round the end only when closed', () => {
+    expect(gaps(channel)).toHaveLength(2);
+    expect(gaps(pond)).toHaveLength(3);
+    expect(gaps(pond)[2]?.place).toEqual({ xMm: 5, yMm: 10 });
+  });
+});
+
+describe('the board on the screen', () => {
+  it('is as large as it goes, in its proportions, with room round it', () => {
+    const view = fit(826, 466, 620, 400);
+    expect(view.widthMm * view.scale).toBeLessThan(826);
+    expect(view.depthMm * view.scale).toBeLessThan(466);
+    expect(view.left).toBeGreaterThan(40);
+  });
+
+  it('turns a pointer into a place and a place into a point of the screen', () => {
+    const view = fit(826, 466, 620, 400);
+    const element = { getBoundingClientRect: () => ({ left: 132, top: 46 }) } as unknown as Element;
+    const at = toBoard(view, element, {
+      clientX: 132 + view.left + 100 * view.scale,
+      clientY: 46 + view.top + 50 * view.scale,
+    });
+    expect(at.xMm).toBeCloseTo(100, 9);
+    expect(at.yMm).toBeCloseTo(50, 9);
+    expect(within(view, at)).toEqual({ x: at.xMm * view.scale, y: at.yMm * view.scale });
+  });
+
+  it('keeps a handle far off the board within reach', () => {
+    const view = fit(826, 466, 620, 400);
+    expect(within(view, { xMm: 300, yMm: 900 }).y).toBeLessThan(466 - view.top);
+    expect(within(view, { xMm: -900, yMm: 0 }).x).toBeGreaterThan(-view.left);
+  });
+});
+
+describe('the wire form of a ground', () => {
+  function bytes(magic = 'IBGR'): ArrayBuffer {
+    const buffer = new ArrayBuffer(16 + 2 * 8);
+    const view = new DataView(buffer);
+    [...magic].forEach((letter, i) => view.setUint8(i, letter.charCodeAt(0)));
+    view.setInt32(4, 2, true);
+    view.setInt32(8, 1, true);
+    view.setFloat32(12, 1.5, true);
+    [7, 8, 0.5, 0.25].forEach((value, i) => view.setFloat32(16 + 4 * i, value, true));
+    return buffer;
+  }
+
+  it('reads heights and plaster', () => {
+    const ground = readGround(bytes());
+    expect([ground.columns, ground.rows, ground.cellMm]).toEqual([2, 1, 1.5]);
+    expect([...ground.heightsMm]).toEqual([7, 8]);
+    expect([...ground.skinMm]).toEqual([0.5, 0.25]);
+  });
+
+  it('is refused when damaged', () => {
+    expect(() => readGround(bytes('NOPE'))).toThrow(/damaged/);
+    expect(() => readGround(bytes().slice(0, 24))).toThrow(/damaged/);
+  });
+});

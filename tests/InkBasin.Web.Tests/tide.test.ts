@@ -1,0 +1,80 @@
+import type { Build, BuildPlan } from '@web/api/types';
+import { amounts, drops, hours, lasting, parts } from '@web/slip/words';
+import { METRIC } from '@web/units/units';
+import { nextPour, tide } from '@web/tideline/tide';
+
+const layer = (pourAt: string | null, recoatFromAt: string | null) => ({
+  pourAt,
+  recoatFromAt,
+  mix: { batches: [{ aG: 67.2, bG: 60, aMl: 59.5, bMl: 59.4 }] },
+  tint: { drops: 5 },
+});
+
+const BUILD = { waters: [{ name: 'Creek' }, { name: 'Pond' }] } as unknown as Build;
+const PLAN = {
+  waters: [
+    {
+      id: 'w',
+      layers: [
+        layer('2027-05-14T19:00:00Z', '2027-05-15T07:00:00Z'),
+        layer('2027-05-15T07:00:00Z', '2027-05-15T19:00:00Z'),
+      ],
+      stripAt: '2027-05-16T03:00:00Z',
+      fullCureAt: '2027-05-18T07:00:00Z',
+    },
+    { id: 'p', layers: [layer(null, null)], stripAt: null, fullCureAt: null },
+  ],
+} as unknown as BuildPlan;
+
+describe('the Tideline', () => {
+  it('has a mark a pour, a stretch a cure and a mark to strip, of what has a date', () => {
+    const found = tide(BUILD, PLAN);
+    expect(found.map((one) => `${one.kind} ${one.label}`)).toEqual([
+      'pour Creek 1',
+      'cure Creek 1 cures until the next may go on',
+      'pour Creek 2',
+      'cure Creek 2 hardens fully',
+      'strip strip Creek',
+    ]);
+    expect(found[3]?.toMs).toBe(Date.parse('2027-05-18T07:00:00Z'));
+  });
+
+  it('knows the next pour', () => {
+    expect(nextPour(BUILD, PLAN, Date.parse('2027-05-14T20:00:00Z'))?.label).toBe('Creek 2');
+    expect(nextPour(BUILD, PLAN, Date.parse('2027-05-15T08:00:00Z'))).toBeNull();
+  });
+});
+
+describe('the words of a layer', () => {
+  const one = PLAN.waters[0]?.layers[0];
+  if (one === undefined) throw new Error('no layer');
+
+  it('tells what to weigh or measure', () => {
+    expect(parts(one, true, METRIC)).toBe('67.2 + 60 g');
+    expect(parts(one, false, METRIC)).toBe('60 + 59 ml');
+    expect(amounts(one, true, METRIC)).toBe('67.2 + 60');
+  });
+
+  it('counts batches when there is more than one', () => {
+    const batches = [one.mix.batches[0], one.mix.batches[0]];
+    expect(parts({ ...one, mix: { ...one.mix, batches } } as typeof one, true, METRIC)).toBe('2 × 67.2 + 60 g');
+  });
+
+  it('counts drops', () => {
+    expect(drops(one)).toBe('5 drops');
+    expect(drops({ ...one, tint: { ...one.tint, drops: 1 } } as typeof one)).toBe('1 drop');
+    expect(drops({ ...one, tint: null })).toBe('clear');
+  });
+
+  it.each([
+    [25, '25 min'],
+    [85, '1 h 25 min'],
+    [60 * 72, '3 days'],
+  ])('%i minutes are %s', (minutes, text) => expect(lasting(minutes)).toBe(text));
+
+  it.each([
+    [12, '12 h'],
+    [44, '44 h'],
+    [96, '4 days'],
+  ])('%i hours are %s', (h, text) => expect(hours(h)).toBe(text));
+});

@@ -1,0 +1,106 @@
+import { soFar, step, type Tool, type ToolEvent } from '@web/sheet/tools';
+
+const BOARD = { widthMm: 300, depthMm: 200, cellMm: 2, thicknessMm: 6, material: 'ply' };
+
+function play(tool: Tool, ...events: ToolEvent[]) {
+  let made = null;
+  for (const event of events) {
+    const next = step(tool, event, BOARD, 'new');
+    tool = next.tool;
+    made = next.made ?? made;
+  }
+  return { tool, made };
+}
+
+const press = (xMm: number, yMm: number): ToolEvent => ({ kind: 'press', at: { xMm, yMm } });
+const move = (xMm: number, yMm: number): ToolEvent => ({ kind: 'move', at: { xMm, yMm } });
+const release = (xMm: number, yMm: number): ToolEvent => ({ kind: 'release', at: { xMm, yMm } });
+
+describe('the hand', () => {
+  it('makes nothing', () => expect(play({ kind: 'hand' }, press(5, 5), release(50, 50)).made).toBeNull());
+});
+
+describe('scooping a channel', () => {
+  const channel: Tool = { kind: 'channel', points: [] };
+
+  it('takes a point a press and ends on finish', () => {
+    const { tool, made } = play(channel, press(-5, 90), press(100, 80), press(310, 120), { kind: 'finish' });
+    expect(tool).toEqual({ kind: 'hand' });
+    if (made?.kind !== 'operation' || made.operation.kind !== 'channel') throw new Error('no channel');
+    expect(made.operation.points.map((p) => [p.xMm, p.yMm])).toEqual([
+      [-5, 90],
+      [100, 80],
+      [310, 120],
+    ]);
+    expect(made.operation.points.every((p) => p.widthMm > 0)).toBe(true);
+  });
+
+  it('does not take the second press of a double press as a point', () => {
+    const { tool } = play(channel, press(10, 10), press(100, 80), press(101, 81));
+    expect(tool).toMatchObject({ points: [{ xMm: 10 }, { xMm: 100 }] });
+  });
+
+  it('runs across the board when finished before a line is drawn', () => {
+    const { made } = play(channel, { kind: 'finish' });
+    if (made?.kind !== 'operation' || made.operation.kind !== 'channel') throw new Error('no channel');
+    expect(made.operation.points[0]?.xMm).toBeLessThan(0);
+    expect(made.operation.points.at(-1)?.xMm).toBeGreaterThan(300);
+  });
+
+  it('is dropped on cancel', () => {
+    const { tool, made } = play(channel, press(10, 10), press(100, 80), { kind: 'cancel' });
+    expect(tool).toEqual({ kind: 'hand' });
+    expect(made).toBeNull();
+  });
+
+  it('shows what it would be with the pointer as its next point', () => {
+    const drawn: Tool = { kind: 'channel', points: [{ xMm: 10, yMm: 10 }] };
+    expect(soFar(drawn, null, BOARD, 'new')).toBeNull();
+    expect(soFar(drawn, { xMm: 90, yMm: 20 }, BOARD, 'new')).toMatchObject({
+      kind: 'channel',
+      points: [{ xMm: 10 }, { xMm: 90 }],
+    });
+  });
+});
+
+describe.each(['pond', 'pad'] as const)('dragging out a %s', (kind) => {
+  const fresh: Tool = { kind, from: null, to: null };
+
+  it('is made of the box dragged, whichever way', () => {
+    for (const events of [
+      [press(50, 40), move(90, 90), release(130, 100)],
+      [press(130, 100), move(90, 90), release(50, 40)],
+    ]) {
+      const { made } = play(fresh, ...events);
+      if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
+      const xs = made.operation.outline.points.map((p) => p.xMm);
+      expect([Math.min(...xs), Math.max(...xs)]).toEqual([50, 130]);
+    }
+  });
+
+  it('is not made of a mere press', () => {
+    const { tool, made } = play(fresh, press(50, 40), release(51, 41));
+    expect(made).toBeNull();
+    expect(tool).toEqual(fresh);
+  });
+
+  it('goes to the middle when finished without a drag', () => {
+    const { made } = play(fresh, { kind: 'finish' });
+    if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
+    const points = made.operation.outline.points;
+    expect(points.reduce((sum, p) => sum + p.xMm, 0) / points.length).toBeCloseTo(150, 0);
+  });
+});
+
+describe('placing a water', () => {
+  it('takes the press, or the middle', () => {
+    expect(play({ kind: 'water' }, press(20, 30)).made).toEqual({
+      kind: 'water',
+      water: { seed: { xMm: 20, yMm: 30 } },
+    });
+    expect(play({ kind: 'water' }, { kind: 'finish' }).made).toEqual({
+      kind: 'water',
+      water: { seed: { xMm: 150, yMm: 100 } },
+    });
+  });
+});
