@@ -1,9 +1,8 @@
-import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 /** The pure modules of the interface, tested without a browser; the tests lie with the others. */
 export default defineConfig({
-  resolve: { alias: { '@web': fileURLToPath(new URL('./src', import.meta.url)) } },
+  resolve: { alias: { '@web': new URL('./src', import.meta.url).pathname } },
   server: { fs: { allow: ['../..'] } },
   test: {
     globals: true,
