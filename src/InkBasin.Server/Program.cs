@@ -3,7 +3,8 @@ using InkBasin.Server.Calc;
 using InkBasin.Server.Hosting;
 using InkBasin.Server.Stores;
 
-var builder = WebApplication.CreateBuilder(args);
+// Settings lie beside the program, wherever it is started from.
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 builder.AddLogging();
 builder.AddLimits();
 builder.AddJson();
