@@ -12,6 +12,8 @@ internal static class CalcEndpoints
         var calc = app.MapGroup("/api/calc").WithTags("calc").ProducesValidationProblem().ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         calc.MapPost("/basin", (BasinRequest request) => TypedResults.Ok(Basin(request)));
         calc.MapPost("/layers", (LayersRequest request) => TypedResults.Ok(new LayersAnswer(Layers(request))));
+        calc.MapPost("/soundings", (SoundingsRequest request) => TypedResults.Ok(GroundCalc.Soundings(request)));
+        calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 
@@ -67,11 +69,7 @@ internal static class CalcEndpoints
 
         if (request.Grid is null) throw new RefusedException("curve", "Give a curve, or a grid with a seed.");
         var field = request.Grid.ToField();
-        var seed = Require.Present(request.Seed, "seed").ToPoint("seed");
-        seed.Check("seed");
-        var cell = field.CellAt(seed);
-        if (cell < 0) throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
-        return StageStorage.Of(WetRegion.Flood(field, cell, waterlineMm));
+        return StageStorage.Of(WetRegion.Flood(field, request.Seed.CellOn(field), waterlineMm));
     }
 
     private static MixAnswer Mix(MixCalcRequest request)

@@ -153,6 +153,120 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/soundings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SoundingsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoundingsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/mirror": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MirrorRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MirrorAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -1615,6 +1729,25 @@ export interface components {
             version: number;
             edit: components["schemas"]["BuildEdit"];
         };
+        /** @description An eye: a place, and its height over the board. */
+        EyeRequest: {
+            /** Format: double */
+            xMm?: null | number;
+            /** Format: double */
+            yMm?: null | number;
+            /** Format: double */
+            heightMm?: null | number;
+        };
+        /** @description A grid in an answer. */
+        GridAnswer: {
+            /** Format: int32 */
+            columns: number;
+            /** Format: int32 */
+            rows: number;
+            /** Format: double */
+            cellMm: number;
+            heightsMm: number[];
+        };
         /** @description A grid: row 0 is the back edge, column 0 the left edge; heights in mm over the board. */
         GridRequest: {
             /** Format: int32 */
@@ -1919,6 +2052,31 @@ export interface components {
             kind: components["schemas"]["DeviceKind"];
             /** Format: double */
             graduation: number;
+        };
+        /** @description The answer of /api/calc/mirror. */
+        MirrorAnswer: {
+            /** Format: double */
+            groundSharePercent: number;
+            /** Format: double */
+            skySharePercent: number;
+            cells: components["schemas"]["MirrorCells"];
+        };
+        /** @description Cells of a mirroring water. */
+        MirrorCells: {
+            /** Format: int32 */
+            wet: number;
+            /** Format: int32 */
+            ground: number;
+            /** Format: int32 */
+            sky: number;
+        };
+        /** @description POST /api/calc/mirror. */
+        MirrorRequest: {
+            grid?: null | components["schemas"]["GridRequest"];
+            /** Format: double */
+            waterlineMm?: null | number;
+            seed?: null | components["schemas"]["PlaceRequest"];
+            eye?: null | components["schemas"]["EyeRequest"];
         };
         /** @description The answer to a mix request. */
         MixAnswer: {
@@ -2235,6 +2393,34 @@ export interface components {
             /** Format: double */
             b?: null | number;
             basis?: null | components["schemas"]["RatioBasis"];
+        };
+        /** @description A measured depth. */
+        SoundingRequest: {
+            /** Format: double */
+            xMm?: null | number;
+            /** Format: double */
+            yMm?: null | number;
+            /** Format: double */
+            depthMm?: null | number;
+        };
+        /** @description The answer of /api/calc/soundings: heights = −depth, 0 outside the shore. */
+        SoundingsAnswer: {
+            grid: components["schemas"]["GridAnswer"];
+            /** Format: double */
+            volumeMl: number;
+            /** Format: double */
+            bandMl: number;
+            /** Format: double */
+            rmseMm: number;
+        };
+        /** @description POST /api/calc/soundings. */
+        SoundingsRequest: {
+            outline?: null | components["schemas"]["PlaceRequest"][];
+            soundings?: null | components["schemas"]["SoundingRequest"][];
+            /** Format: double */
+            cellMm?: null | number;
+            /** Format: double */
+            smoothing?: null | number;
         };
         /** @description A place on a stage–storage curve: volume and wet area at a level. */
         StagePoint: {
