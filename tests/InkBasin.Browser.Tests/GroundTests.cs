@@ -85,6 +85,70 @@ public class GroundTests(BrowserFixture fixture)
         Assert.NotEmpty(_page.Layers);
     }
 
+    [Theory]
+    [InlineData("Raise a ridge", 150, 100, 5)]
+    [InlineData("Lay a track bed", 150, 100, 2)]
+    [InlineData("Build a wall", 150, 100, 8)]
+    public async Task A_step_drawn_along_a_line_raises_the_ground_under_it(string tool, double xMm, double yMm, double atLeastMm)
+    {
+        var id = await fixture.Begin("Line board");
+        _page.Open(id, "ground");
+        _page.Button(tool).Click();
+        _page.ClickBoard(40, 100);
+        _page.ClickBoard(150, 100);
+        _page.ClickBoard(260, 100);
+        _page.Press(Keys.Enter);
+        _page.Until(() => _page.All(".step-name").Count == 2, "the step");
+        _page.Settled();
+        Assert.True(await fixture.HeightAt(id, xMm, yMm) >= 25 + atLeastMm);
+        Assert.Equal(25, await fixture.HeightAt(id, 150, 10));
+    }
+
+    [Theory]
+    [InlineData("Level a pad", 0)]
+    [InlineData("Fill the bed", 4)]
+    [InlineData("Strew rocks", 0.5)]
+    public async Task A_step_dragged_out_changes_the_ground_inside_it(string tool, double atLeastMm)
+    {
+        var id = await fixture.Begin("Box board");
+        _page.Open(id, "ground");
+        _page.Button(tool).Click();
+        var (x0, y0) = _page.OnScreen(90, 60);
+        var (x1, y1) = _page.OnScreen(210, 140);
+        _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y1).MoveTo(x1, y1).Release().Done();
+        _page.Until(() => _page.All(".step-name").Count == 2, "the step");
+        _page.Settled();
+        var highest = (await fixture.Read(id))["plan"]!["ground"]!["highestMm"]!.GetValue<double>();
+        Assert.True(highest >= 25 + atLeastMm, $"highest {highest}");
+        Assert.Equal(25, await fixture.HeightAt(id, 20, 20));
+    }
+
+    [Theory]
+    [InlineData("Rise", 1)]
+    [InlineData("Scoop", -1)]
+    public async Task A_brush_stroke_changes_the_ground_under_it_and_is_one_edit(string brush, int sign)
+    {
+        var id = await fixture.Begin("Brush board");
+        _page.Open(id, "ground");
+        _page.Button(brush).Click();
+        var (x0, y0) = _page.OnScreen(60, 100);
+        var (x1, y1) = _page.OnScreen(240, 100);
+        _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y0).MoveTo(x1, y1).Release().Done();
+        _page.Until(() => _page.All(".step-name").Any(step => step.Text.StartsWith("By hand", StringComparison.Ordinal)), "the set of strokes");
+        _page.Settled();
+        Assert.Equal(25 + (2 * sign), await fixture.HeightAt(id, 150, 100), 0.2);
+        Assert.Equal(25, await fixture.HeightAt(id, 150, 130));
+
+        // The brush is still in the hand: a second stroke joins the set, and one undo takes back one stroke.
+        var (x2, y2) = _page.OnScreen(150, 40);
+        _page.Pointer().MoveTo(x2, y2).Press().MoveTo(x2 + 30, y2).Release().Done();
+        _page.Until(() => _page.Find(".top-history button").GetAttribute("title")!.Contains("with the brush", StringComparison.Ordinal), "the second stroke");
+        Assert.Equal(2, (await fixture.Read(id))["build"]!["recipe"]!.AsArray().Count);
+        _page.Press("z");
+        Until(async () => Math.Abs(await fixture.HeightAt(id, 155, 40) - 25) < 0.01);
+        Assert.Equal(25 + (2 * sign), await fixture.HeightAt(id, 150, 100), 0.2);
+    }
+
     [Fact]
     public async Task The_steps_are_worked_by_keys_alone()
     {

@@ -111,6 +111,10 @@ describe('the points of a step', () => {
     bedEndMm: 4,
     bankAngleDeg: 45,
     dishMm: 0,
+    outsideDeepMm: 0,
+    raggedMm: 0,
+    fords: [],
+    islands: [],
   };
   const pond: PondOperation = {
     kind: 'pond',
@@ -129,6 +133,8 @@ describe('the points of a step', () => {
     shelfDepthMm: 0,
     shelfWidthMm: 0,
     slopeDeg: 30,
+    raggedMm: 0,
+    overhang: '',
   };
 
   it('moves one to the half mm and keeps its width', () => {

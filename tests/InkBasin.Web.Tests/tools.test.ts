@@ -1,11 +1,15 @@
-import { soFar, step, type Tool, type ToolEvent } from '@web/sheet/tools';
+import type { Operation, Stroke } from '@web/api/types';
+import { placeFor, strokeEdit } from '@web/sheet/edits';
+import { soFar, step, type Site, type Tool, type ToolEvent } from '@web/sheet/tools';
 
 const BOARD = { widthMm: 300, depthMm: 200, cellMm: 2, thicknessMm: 6, material: 'ply' };
+
+const SITE: Site = { board: BOARD, id: 'new', heightAt: () => 25 };
 
 function play(tool: Tool, ...events: ToolEvent[]) {
   let made = null;
   for (const event of events) {
-    const next = step(tool, event, BOARD, 'new');
+    const next = step(tool, event, SITE);
     tool = next.tool;
     made = next.made ?? made;
   }
@@ -21,7 +25,7 @@ describe('the hand', () => {
 });
 
 describe('scooping a channel', () => {
-  const channel: Tool = { kind: 'channel', points: [] };
+  const channel: Tool = { kind: 'line', makes: 'channel', points: [] };
 
   it('takes a point a press and ends on finish', () => {
     const { tool, made } = play(channel, press(-5, 90), press(100, 80), press(310, 120), { kind: 'finish' });
@@ -54,17 +58,17 @@ describe('scooping a channel', () => {
   });
 
   it('shows what it would be with the pointer as its next point', () => {
-    const drawn: Tool = { kind: 'channel', points: [{ xMm: 10, yMm: 10 }] };
-    expect(soFar(drawn, null, BOARD, 'new')).toBeNull();
-    expect(soFar(drawn, { xMm: 90, yMm: 20 }, BOARD, 'new')).toMatchObject({
-      kind: 'channel',
-      points: [{ xMm: 10 }, { xMm: 90 }],
+    const drawn: Tool = { kind: 'line', makes: 'channel', points: [{ xMm: 10, yMm: 10 }] };
+    expect(soFar(drawn, null, SITE)).toBeNull();
+    expect(soFar(drawn, { xMm: 90, yMm: 20 }, SITE)).toMatchObject({
+      kind: 'operation',
+      operation: { kind: 'channel', points: [{ xMm: 10 }, { xMm: 90 }] },
     });
   });
 });
 
-describe.each(['pond', 'pad'] as const)('dragging out a %s', (kind) => {
-  const fresh: Tool = { kind, from: null, to: null };
+describe.each(['pond', 'pad', 'fillBlock', 'rockGroup'] as const)('dragging out a %s', (kind) => {
+  const fresh: Tool = { kind: 'box', makes: kind, from: null, to: null };
 
   it('is made of the box dragged, whichever way', () => {
     for (const events of [
@@ -89,6 +93,72 @@ describe.each(['pond', 'pad'] as const)('dragging out a %s', (kind) => {
     if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
     const points = made.operation.outline.points;
     expect(points.reduce((sum, p) => sum + p.xMm, 0) / points.length).toBeCloseTo(150, 0);
+  });
+});
+
+describe.each(['ridge', 'trackBed', 'retainingWall'] as const)('drawing a %s', (kind) => {
+  it('starts from the ground that is there', () => {
+    const { made } = play({ kind: 'line', makes: kind, points: [] }, press(20, 90), press(200, 80), { kind: 'finish' });
+    if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
+    expect(made.operation.points).toHaveLength(2);
+    if (made.operation.kind === 'trackBed') expect([made.operation.startMm, made.operation.endMm]).toEqual([28, 28]);
+    if (made.operation.kind === 'retainingWall') expect(made.operation.topMm).toBe(37);
+  });
+});
+
+describe('the brush', () => {
+  const brush: Tool = {
+    kind: 'brush',
+    brush: { stroke: 'scoop', brushMm: 30, strength: 2, levelMm: 0 },
+    path: null,
+  };
+
+  it('makes a stroke of its path and stays in the hand', () => {
+    const { tool, made } = play(brush, press(20, 20), move(20.4, 20), move(40, 24), move(60, 20), release(60, 20));
+    expect(tool).toEqual(brush);
+    expect(made).toEqual({
+      kind: 'stroke',
+      stroke: {
+        kind: 'scoop',
+        path: [
+          { xMm: 20, yMm: 20 },
+          { xMm: 40, yMm: 24 },
+          { xMm: 60, yMm: 20 },
+        ],
+        brushMm: 30,
+        strength: 2,
+        levelMm: 0,
+      },
+    });
+  });
+
+  it('does nothing while it only hovers, and dabs the middle on finish', () => {
+    expect(play(brush, move(50, 50), release(50, 50)).made).toBeNull();
+    expect(play(brush, { kind: 'finish' }).made).toMatchObject({ stroke: { path: [{ xMm: 150, yMm: 100 }] } });
+  });
+
+  it('is laid down on cancel', () => expect(play(brush, { kind: 'cancel' }).tool).toEqual({ kind: 'hand' }));
+});
+
+describe('where a new step goes', () => {
+  const foam = { kind: 'foamSheet' } as Operation;
+  const skin = { kind: 'plasterSkin' } as Operation;
+  const hand = { kind: 'strokes', id: 'hand', enabled: true } as Operation;
+  const stroke = { kind: 'rise', path: [{ xMm: 1, yMm: 1 }], brushMm: 9, strength: 1, levelMm: 0 } as Stroke;
+
+  it('is under the plaster and the hand’s strokes', () => {
+    expect(placeFor([foam, skin, hand])).toBe(1);
+    expect(placeFor([foam])).toBe(1);
+    expect(placeFor([])).toBe(0);
+  });
+
+  it('is the last set of strokes for a stroke, or a new set over everything', () => {
+    expect(strokeEdit([foam, hand], stroke, 'new')).toEqual({ kind: 'addStroke', id: 'hand', stroke });
+    expect(strokeEdit([hand, skin], stroke, 'new')).toMatchObject({
+      kind: 'addOperation',
+      index: 2,
+      operation: { id: 'new', items: [stroke] },
+    });
   });
 });
 

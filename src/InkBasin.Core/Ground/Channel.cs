@@ -11,6 +11,20 @@ public readonly record struct ChannelPoint(double XMm, double YMm, double WidthM
     public PointMm Place => new(XMm, YMm);
 }
 
+/// <summary>A shallow place across a channel.</summary>
+/// <param name="AlongShare">Where along the channel, 0…1.</param>
+/// <param name="LengthMm">Length along the channel, mm, 1…500.</param>
+/// <param name="RiseMm">How much the bed rises there, mm, 0…100.</param>
+public sealed record Ford(double AlongShare, double LengthMm, double RiseMm);
+
+/// <summary>Ground left standing in a channel.</summary>
+/// <param name="AlongShare">Middle, along the channel, 0…1.</param>
+/// <param name="AcrossShare">Middle, across it: −1 the left bank seen downstream, 0 the centre line, 1 the right bank.</param>
+/// <param name="LengthMm">Length, mm, 1…500.</param>
+/// <param name="WidthMm">Width, mm, 1…500.</param>
+/// <param name="HeightMm">Height over the bed, mm, 0…200; never over the ground the channel is cut in.</param>
+public sealed record Island(double AlongShare, double AcrossShare, double LengthMm, double WidthMm, double HeightMm);
+
 /// <summary>
 /// A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
 /// in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
@@ -34,6 +48,18 @@ public sealed record Channel : GroundOperation
     /// <summary>How much higher the bed's edge lies than its centre line, mm, 0…100 (a parabola between).</summary>
     public double DishMm { get; init; }
 
+    /// <summary>How much deeper the bed is scoured toward the outer bank of a sharp bend, mm, 0…100.</summary>
+    public double OutsideDeepMm { get; init; }
+
+    /// <summary>How far the bank's foot wanders in and out, mm, 0…100.</summary>
+    public double RaggedMm { get; init; }
+
+    /// <summary>Shallow places, at most 50.</summary>
+    public IReadOnlyList<Ford> Fords { get; init; } = [];
+
+    /// <summary>Islands, at most 50.</summary>
+    public IReadOnlyList<Island> Islands { get; init; } = [];
+
     /// <inheritdoc/>
     protected override void CheckShape(string field)
     {
@@ -49,6 +75,36 @@ public sealed record Channel : GroundOperation
         Require.Within(BedEndMm, -500, 500, $"{field}.bedEndMm");
         Require.Within(BankAngleDeg, 10, 90, $"{field}.bankAngleDeg");
         Require.Within(DishMm, 0, 100, $"{field}.dishMm");
+        Require.Within(OutsideDeepMm, 0, 100, $"{field}.outsideDeepMm");
+        Require.Within(RaggedMm, 0, 100, $"{field}.raggedMm");
+        CheckFords($"{field}.fords");
+        CheckIslands($"{field}.islands");
+    }
+
+    private void CheckFords(string field)
+    {
+        if (Require.Present(Fords, field).Count > 50) throw new RefusedException(field, "Keep the fords of a channel to 50.");
+        for (var i = 0; i < Fords.Count; i++)
+        {
+            var ford = Require.Present(Fords[i], $"{field}[{i}]");
+            Require.Within(ford.AlongShare, 0, 1, $"{field}[{i}].alongShare");
+            Require.Within(ford.LengthMm, 1, 500, $"{field}[{i}].lengthMm");
+            Require.Within(ford.RiseMm, 0, 100, $"{field}[{i}].riseMm");
+        }
+    }
+
+    private void CheckIslands(string field)
+    {
+        if (Require.Present(Islands, field).Count > 50) throw new RefusedException(field, "Keep the islands of a channel to 50.");
+        for (var i = 0; i < Islands.Count; i++)
+        {
+            var island = Require.Present(Islands[i], $"{field}[{i}]");
+            Require.Within(island.AlongShare, 0, 1, $"{field}[{i}].alongShare");
+            Require.Within(island.AcrossShare, -1, 1, $"{field}[{i}].acrossShare");
+            Require.Within(island.LengthMm, 1, 500, $"{field}[{i}].lengthMm");
+            Require.Within(island.WidthMm, 1, 500, $"{field}[{i}].widthMm");
+            Require.Within(island.HeightMm, 0, 200, $"{field}[{i}].heightMm");
+        }
     }
 
     /// <summary>The centre line as pieces of at most about <paramref name="stepMm"/>.</summary>
@@ -69,9 +125,10 @@ public sealed record Channel : GroundOperation
 
         var tangent = BankAngleDeg >= 89.999 ? double.PositiveInfinity : Math.Tan(BankAngleDeg * Math.PI / 180);
         var highest = work.HeightsMm.Max();
-        var lowestBed = Math.Min(BedStartMm, BedEndMm);
+        var lowestBed = Math.Min(BedStartMm, BedEndMm) - OutsideDeepMm;
         var bank = double.IsPositiveInfinity(tangent) ? 0 : Math.Max(0, highest - lowestBed) / tangent;
-        var reach = widest + bank + work.CellMm;
+        var reach = widest + RaggedMm + bank + work.CellMm;
+        var bends = OutsideDeepMm > 0 ? Bends(line, halfWidths) : null;
 
         var nearest = NearestPiece.Lay(work, places, reach);
         var length = line.LengthMm;
@@ -83,9 +140,64 @@ public sealed record Channel : GroundOperation
             var s = line.AlongMm[to - 1] + (along * (line.AlongMm[to] - line.AlongMm[to - 1]));
             var bed = BedStartMm + ((BedEndMm - BedStartMm) * (length > 0 ? s / length : 0));
             var half = halfWidths[to - 1] + (along * (halfWidths[to] - halfWidths[to - 1]));
-            var target = bed + Rise(Math.Sqrt(nearest.Distance2[cell]), half, tangent);
+            var distance = Math.Sqrt(nearest.Distance2[cell]);
+            var rightward = Side(places[to - 1], places[to], work.Centre(cell % work.Columns), work.Centre(cell / work.Columns));
+            if (RaggedMm > 0) half = Math.Max(half * 0.2, half + (RaggedMm * Wander(s, rightward)));
+            var target = bed + Rise(distance, half, tangent);
+            if (bends is not null) target -= Scour(bends[to - 1] + (along * (bends[to] - bends[to - 1])), rightward * distance / half);
+            foreach (var ford in Fords) target += ford.RiseMm * Hump(Math.Abs(s - (ford.AlongShare * length)) * 2 / ford.LengthMm);
+            foreach (var island in Islands)
+            {
+                double ds = (s - (island.AlongShare * length)) * 2 / island.LengthMm;
+                double dn = ((rightward * distance) - (island.AcrossShare * half)) * 2 / island.WidthMm;
+                target = Math.Max(target, bed + (island.HeightMm * Hump(Math.Sqrt((ds * ds) + (dn * dn)))));
+            }
+
             if (target < work.HeightsMm[cell]) work.Set(cell, target);
         }
+    }
+
+    // 1 at the middle, smoothly 0 at the edge.
+    private static double Hump(double off) => off < 1 ? ValueNoise.Smooth(1 - off) : 0;
+
+    // 1 to the right of the line seen along it (rows run toward the viewer), −1 to the left.
+    private static double Side(PointMm a, PointMm b, double x, double y) =>
+        ((b.XMm - a.XMm) * (y - a.YMm)) - ((b.YMm - a.YMm) * (x - a.XMm)) >= 0 ? 1 : -1;
+
+    // −1…1 along the bank, each bank on its own, in waves of some 20 mm and of some 7.
+    private static double Wander(double s, double rightward)
+    {
+        int mm = (int)Math.Max(0, s), bank = rightward > 0 ? 311 : 977;
+        return (1.4 * (ValueNoise.At(mm, 0, 20, bank) - 0.5)) + (0.6 * (ValueNoise.At(mm, 0, 7, bank + 1) - 0.5));
+    }
+
+    // Deeper toward the outer bank, nothing on the centre line and at the bank's foot: u(1 − u²), 1 at its greatest.
+    private double Scour(double bend, double across)
+    {
+        var outward = -across * Math.Sign(bend);
+        return outward is > 0 and < 1 ? OutsideDeepMm * Math.Abs(bend) * 2.598 * outward * (1 - (outward * outward)) : 0;
+    }
+
+    // How much the line turns over one bed width at each of its points: −1 sharply left … 1 sharply right (a radian or more).
+    private static double[] Bends(SmoothLine line, double[] halfWidths)
+    {
+        var bends = new double[line.Points.Length];
+        int from = 0, to = 0;
+        for (var i = 0; i < bends.Length; i++)
+        {
+            while (from < i && line.AlongMm[i] - line.AlongMm[from] > halfWidths[i]) from++;
+            while (to < bends.Length - 1 && line.AlongMm[to] - line.AlongMm[i] < halfWidths[i]) to++;
+            var turn = Direction(line, to) - Direction(line, from);
+            bends[i] = Math.Clamp(Math.IEEERemainder(turn, Math.Tau), -1, 1);
+        }
+
+        return bends;
+    }
+
+    private static double Direction(SmoothLine line, int i)
+    {
+        PointMm a = line.Points[Math.Max(0, i - 1)], b = line.Points[Math.Min(line.Points.Length - 1, i + 1)];
+        return Math.Atan2(b.YMm - a.YMm, b.XMm - a.XMm);
     }
 
     private double WidthAt(double knot)

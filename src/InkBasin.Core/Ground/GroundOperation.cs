@@ -12,6 +12,12 @@ namespace InkBasin.Core.Ground;
 [JsonDerivedType(typeof(Pond), "pond")]
 [JsonDerivedType(typeof(Pad), "pad")]
 [JsonDerivedType(typeof(PlasterSkin), "plasterSkin")]
+[JsonDerivedType(typeof(Ridge), "ridge")]
+[JsonDerivedType(typeof(TrackBed), "trackBed")]
+[JsonDerivedType(typeof(RetainingWall), "retainingWall")]
+[JsonDerivedType(typeof(FillBlock), "fillBlock")]
+[JsonDerivedType(typeof(RockGroup), "rockGroup")]
+[JsonDerivedType(typeof(Strokes), "strokes")]
 public abstract record GroundOperation
 {
     /// <summary>Identity within the recipe; never reused.</summary>

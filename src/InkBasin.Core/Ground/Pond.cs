@@ -22,6 +22,12 @@ public sealed record Pond : GroundOperation
     /// <summary>Slope from the shelf down to the full depth, degrees from the level, 5…90; 90 is a wall.</summary>
     public double SlopeDeg { get; init; } = 35;
 
+    /// <summary>How far the shore wanders inward, mm, 0…100.</summary>
+    public double RaggedMm { get; init; }
+
+    /// <summary>Where the bank overhangs, in the maker's words: a height field cannot hold it. At most 200 characters.</summary>
+    public string Overhang { get; init; } = "";
+
     /// <inheritdoc/>
     protected override void CheckShape(string field)
     {
@@ -31,21 +37,30 @@ public sealed record Pond : GroundOperation
         if (ShelfDepthMm > DepthMm) throw new RefusedException($"{field}.shelfDepthMm", "The shelf cannot lie deeper than the pond.");
         Require.Within(ShelfWidthMm, 0, 1000, $"{field}.shelfWidthMm");
         Require.Within(SlopeDeg, 5, 90, $"{field}.slopeDeg");
+        Require.Within(RaggedMm, 0, 100, $"{field}.raggedMm");
+        if (Require.Present(Overhang, $"{field}.overhang").Length > 200)
+            throw new RefusedException($"{field}.overhang", "Keep the note to 200 characters.");
     }
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var tangent = SlopeDeg >= 89.999 ? double.PositiveInfinity : Math.Tan(SlopeDeg * Math.PI / 180);
-        var shore = RingField.Lay(work, Outline.Ring(work.CellMm), ShelfWidthMm + ((DepthMm - ShelfDepthMm) / tangent));
+        var shore = RingField.Lay(work, Outline.Ring(work.CellMm), RaggedMm + ShelfWidthMm + ((DepthMm - ShelfDepthMm) / tangent));
         var brim = BrimMm(work, shore);
         for (var cell = 0; cell < work.HeightsMm.Length; cell++)
         {
             if (!shore.Inside(cell)) continue;
-            var bed = brim - DepthAt(shore.DistanceMm(cell), tangent);
+            var fromShore = shore.DistanceMm(cell) - (RaggedMm > 0 ? RaggedMm * Wander(cell, work) : 0);
+            if (fromShore < 0) continue;
+            var bed = brim - DepthAt(fromShore, tangent);
             if (bed < work.HeightsMm[cell]) work.Set(cell, bed);
         }
     }
+
+    // 0…1, in waves of some 16 mm.
+    private static double Wander(int cell, GroundWork work) =>
+        ValueNoise.At(cell % work.Columns, cell / work.Columns, Math.Max(1, (int)Math.Round(16 / work.CellMm)), 523);
 
     private double DepthAt(double fromShoreMm, double tangent)
     {

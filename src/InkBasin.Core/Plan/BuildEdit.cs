@@ -24,6 +24,8 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(RemoveOperation), "removeOperation")]
 [JsonDerivedType(typeof(ReplaceOperation), "replaceOperation")]
 [JsonDerivedType(typeof(MoveOperation), "moveOperation")]
+[JsonDerivedType(typeof(AddStroke), "addStroke")]
+[JsonDerivedType(typeof(RemoveStroke), "removeStroke")]
 [JsonDerivedType(typeof(AddWater), "addWater")]
 [JsonDerivedType(typeof(RemoveWater), "removeWater")]
 [JsonDerivedType(typeof(ReplaceWater), "replaceWater")]
@@ -147,6 +149,32 @@ public sealed record MoveOperation(string Id, int Index) : BuildEdit
     }
 }
 
+/// <summary>Adds a stroke at the end of a set of strokes, so that a hand's many strokes do not each carry all the others.</summary>
+public sealed record AddStroke(string Id, Stroke Stroke) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Stroke, "stroke");
+        var (at, strokes) = Lists.StrokesAt(build, Id);
+        var after = strokes with { Items = [.. strokes.Items, Stroke] };
+        return new(build with { Recipe = Lists.Replace(build.Recipe, at, after) }, new RemoveStroke(Id), $"{Stroke.Kind} with the brush");
+    }
+}
+
+/// <summary>Takes the last stroke of a set back.</summary>
+public sealed record RemoveStroke(string Id) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var (at, strokes) = Lists.StrokesAt(build, Id);
+        if (strokes.Items.Count == 0) throw new RefusedException("id", "There is no stroke to take back.", RefusalKind.Impossible);
+        var after = strokes with { Items = [.. strokes.Items.SkipLast(1)] };
+        return new(build with { Recipe = Lists.Replace(build.Recipe, at, after) }, new AddStroke(Id, strokes.Items[^1]), "Take a stroke back");
+    }
+}
+
 /// <summary>Adds a water.</summary>
 public sealed record AddWater(Water Water, int Index) : BuildEdit
 {
@@ -196,6 +224,14 @@ internal static class Lists
 {
     public static int StepAt(Build build, string id) =>
         Find(build.Recipe, step => step.Id == id, "That step of the ground is not there any more.");
+
+    public static (int At, Strokes Strokes) StrokesAt(Build build, string id)
+    {
+        var at = StepAt(build, id);
+        return build.Recipe[at] is Strokes strokes
+            ? (at, strokes)
+            : throw new RefusedException("id", $"{build.Recipe[at].Name} is not a set of strokes.", RefusalKind.Impossible);
+    }
 
     public static int WaterAt(Build build, string id) =>
         Find(build.Waters, water => water.Id == id, "That water is not there any more.");

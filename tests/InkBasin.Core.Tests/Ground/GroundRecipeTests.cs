@@ -212,6 +212,15 @@ public class GroundRecipeTests
         { new Pond { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), DepthMm = 4, ShelfDepthMm = 5 }, "x.shelfDepthMm" },
         { new Pad { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), LevelMm = double.PositiveInfinity }, "x.levelMm" },
         { new PlasterSkin { Id = "a", Name = "A", ThicknessMm = 1, RoughMm = 2 }, "x.roughMm" },
+        { new Ridge { Id = "a", Name = "A", Points = [], HeightMm = 5, WidthMm = 20 }, "x.points" },
+        { new TrackBed { Id = "a", Name = "A", Points = [new(0, 0)], StartMm = 5, EndMm = 5, WidthMm = 20 }, "x.points" },
+        { new RetainingWall { Id = "a", Name = "A", Points = [new(0, 0), new(5, 5)], TopMm = double.NaN }, "x.topMm" },
+        { new FillBlock { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), TopMm = 900 }, "x.topMm" },
+        { new RockGroup { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), Count = 0, LeastMm = 4, GreatestMm = 8 }, "x.count" },
+        { new RockGroup { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), Count = 2, LeastMm = 9, GreatestMm = 8 }, "x.greatestMm" },
+        { new Channel { Id = "a", Name = "A", Points = [new(0, 0, 5), new(9, 9, 5)], BedStartMm = 0, BedEndMm = 0, Fords = [new Ford(2, 5, 5)] }, "x.fords[0].alongShare" },
+        { new Channel { Id = "a", Name = "A", Points = [new(0, 0, 5), new(9, 9, 5)], BedStartMm = 0, BedEndMm = 0, Islands = [new Island(0.5, 3, 5, 5, 5)] }, "x.islands[0].acrossShare" },
+        { new Pond { Id = "a", Name = "A", Outline = Box(0, 0, 9, 9), DepthMm = 4, RaggedMm = -1 }, "x.raggedMm" },
     };
 
     [Theory]

@@ -20,6 +20,8 @@ public class BuildEditTests
         { new ReplaceOperation(new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }), "Reshape Foam" },
         { new ReplaceOperation(new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 30, Enabled = false }), "Switch Foam off" },
         { new MoveOperation("skin", 0), "Move Skin in the order" },
+        { new AddStroke("hand", new Stroke(StrokeKind.Rise, [new(20, 20), new(60, 20)], 15, 2)), "Rise with the brush" },
+        { new RemoveStroke("hand"), "Take a stroke back" },
         { new AddWater(Samples.Creek.Waters[0] with { Id = "w2", Name = "Pool" }, 1), "Add Pool" },
         { new RemoveWater("w"), "Remove Creek" },
         { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = 21.5 }), "Waterline of Creek 20 → 21.5 mm" },
@@ -57,6 +59,8 @@ public class BuildEditTests
         { new AddOperation(new FoamSheet { Id = "foam", Name = "Twice", ThicknessMm = 5 }, 0), "recipe" },
         { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = double.NaN }), "waters[0].waterlineMm" },
         { new ReplaceWater(Samples.Creek.Waters[0] with { Ink = new InkChoice("umber", 21) }), "waters[0].ink.mlPer100Ml" },
+        { new AddStroke("creek", new Stroke(StrokeKind.Rise, [new(20, 20)], 15, 2)), "id" },
+        { new AddStroke("hand", new Stroke(StrokeKind.Rise, [], 15, 2)), "recipe[3].items[1].path" },
         { new SetDams([new Dam(BoardSide.Left, 9, 2, 20)]), "dams[0].toMm" },
     };
 

@@ -17,6 +17,7 @@ internal static class Samples
             new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 30 },
             new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = 6, BedEndMm = 6, BankAngleDeg = 90 },
             new PlasterSkin { Id = "skin", Name = "Skin", ThicknessMm = 2 },
+            new Strokes { Id = "hand", Name = "By hand", Items = [new Stroke(StrokeKind.Scoop, [new(10, 10)], 8, 1)] },
         ],
         Waters =
         [

@@ -19,6 +19,10 @@ export interface Desk {
   id: string;
   version: number;
   build: Build;
+  /** The build as it is kept, without the draft. */
+  rest: Build;
+  /** The ground as it is kept. */
+  restGround: Ground;
   plan: BuildPlan;
   ground: Ground;
   /** True while an edit is tried and not yet made. */

@@ -52,6 +52,8 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       id,
       version: rest.version,
       build: shown.build,
+      rest: rest.build,
+      restGround: ground.data,
       plan: shown.plan,
       ground: draft?.ground ?? ground.data,
       drafting: draft !== null,

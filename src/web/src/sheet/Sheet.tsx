@@ -9,7 +9,8 @@ import { drawRelief } from './relief';
 import { isClosed, isCurved, pointsOf } from './shapes';
 import { smoothPath, straightPath } from './smoothLine';
 import { StepHandles } from './StepHandles';
-import { soFar, step, type Made, type Tool } from './tools';
+import { placeFor, strokeEdit } from './edits';
+import { soFar, step, type Made, type Site, type Tool } from './tools';
 import { useSize } from './useSize';
 import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
@@ -18,10 +19,9 @@ import { heightLines, pathOf } from './waterShapes';
 const HEIGHT_LINE_MM = 2.5;
 
 const HINT: Record<Exclude<Tool['kind'], 'hand'>, string> = {
-  channel:
-    'Press along the centre line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
-  pond: 'Press and drag across the pond. Enter puts one in the middle, Escape drops it.',
-  pad: 'Press and drag across the flat. Enter puts one in the middle, Escape drops it.',
+  line: 'Press along the line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
+  box: 'Press and drag across it. Enter puts one in the middle, Escape drops it.',
+  brush: 'Draw on the board with the brush. Escape lays it down.',
   water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
 };
 
@@ -38,7 +38,7 @@ export function Sheet({
   showSteps: boolean;
 }) {
   const desk = useDesk();
-  const { build, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
+  const { build, rest, restGround, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
   const units = useUnits();
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -63,15 +63,26 @@ export function Sheet({
   else if (toolId.current === '') toolId.current = freshId(tool.kind);
 
   const advance = (event: Parameters<typeof step>[1]) => {
-    const next = step(tool, event, build.board, toolId.current);
+    const next = step(tool, event, site());
     if (next.tool !== tool) setTool(next.tool);
     if (next.made !== null) onMade(next.made);
     else if (event.kind === 'cancel') dropPreview();
     else tryOut(next.tool, event.kind === 'move' || event.kind === 'press' ? event.at : null);
   };
+  const site = (): Site => ({
+    board: build.board,
+    id: toolId.current,
+    // The kept ground: what is being drawn must not start from its own draft.
+    heightAt: ({ xMm, yMm }) =>
+      restGround.heightsMm[
+        Math.floor(yMm / restGround.cellMm) * restGround.columns + Math.floor(xMm / restGround.cellMm)
+      ] ?? 0,
+  });
   const tryOut = (now: Tool, at: PointMm | null) => {
-    const operation = soFar(now, at, build.board, toolId.current);
-    if (operation !== null) preview({ kind: 'addOperation', operation, index: placeFor(build.recipe) });
+    const made = soFar(now, at, site());
+    if (made?.kind === 'operation')
+      preview({ kind: 'addOperation', operation: made.operation, index: placeFor(rest.recipe) });
+    else if (made?.kind === 'stroke') preview(strokeEdit(rest.recipe, made.stroke, toolId.current));
   };
 
   const latest = useRef(advance);
@@ -122,7 +133,7 @@ export function Sheet({
             if (tool.kind !== 'hand') advance({ kind: 'release', at: at(event) });
           }}
           onDoubleClick={() => {
-            if (tool.kind === 'channel') advance({ kind: 'finish' });
+            if (tool.kind === 'line') advance({ kind: 'finish' });
           }}
         >
           <defs>
@@ -164,7 +175,15 @@ export function Sheet({
                 .map((operation) => <StepOutline key={operation.id} operation={operation} scale={view.scale} />)}
             {tool.kind === 'hand' && <CutLineDrawing view={view} />}
             {selectedStep !== undefined && tool.kind === 'hand' && <StepHandles operation={selectedStep} view={view} />}
-            {tool.kind === 'channel' && <ChannelSoFar tool={tool} hover={hover} scale={view.scale} />}
+            {tool.kind === 'brush' && hover !== null && (
+              <circle
+                className="brush-ring"
+                cx={hover.xMm * view.scale}
+                cy={hover.yMm * view.scale}
+                r={(tool.brush.brushMm / 2) * view.scale}
+              />
+            )}
+            {tool.kind === 'line' && <LineSoFar tool={tool} hover={hover} scale={view.scale} />}
           </g>
           <ScaleBar
             left={view.left}
@@ -182,13 +201,6 @@ export function Sheet({
   );
 }
 
-/** A new step goes under the plaster: before the last skins. */
-function placeFor(recipe: Operation[]): number {
-  let index = recipe.length;
-  while (index > 0 && recipe[index - 1]?.kind === 'plasterSkin') index -= 1;
-  return index;
-}
-
 function StepOutline({ operation, scale }: { operation: Operation; scale: number }) {
   const desk = useDesk();
   const points = pointsOf(operation);
@@ -202,12 +214,12 @@ function StepOutline({ operation, scale }: { operation: Operation; scale: number
   );
 }
 
-function ChannelSoFar({
+function LineSoFar({
   tool,
   hover,
   scale,
 }: {
-  tool: Extract<Tool, { kind: 'channel' }>;
+  tool: Extract<Tool, { kind: 'line' }>;
   hover: PointMm | null;
   scale: number;
 }) {

@@ -2,21 +2,23 @@ import type { ChannelOperation, Operation, Outline, PointMm } from '../api/types
 
 /** The points a step of the ground is shaped by; none for one that covers the whole board. */
 export function pointsOf(operation: Operation): PointMm[] {
-  if (operation.kind === 'channel') return operation.points;
-  return operation.outline?.points ?? [];
+  if ('points' in operation) return operation.points;
+  return 'outline' in operation ? (operation.outline?.points ?? []) : [];
 }
 
 export function isClosed(operation: Operation): boolean {
-  return operation.kind !== 'channel';
+  return 'outline' in operation;
 }
 
 export function isCurved(operation: Operation): boolean {
-  return operation.kind === 'channel' || operation.outline?.curved === true;
+  if ('outline' in operation) return operation.outline?.curved === true;
+  return operation.kind !== 'retainingWall';
 }
 
 /** Fewest points the step can be shaped by. */
 export function fewestPoints(operation: Operation): number {
-  return operation.kind === 'channel' ? 2 : 3;
+  if (operation.kind === 'ridge') return 1;
+  return isClosed(operation) ? 3 : 2;
 }
 
 const round = (value: number) => Math.round(value * 2) / 2;
@@ -33,8 +35,11 @@ function withPoints(operation: Operation, change: (points: PointMm[]) => PointMm
     }));
     return { ...operation, points };
   }
-  const outline: Outline | null = operation.outline;
-  return outline === null ? operation : { ...operation, outline: { ...outline, points: change(outline.points) } };
+  if ('points' in operation) return { ...operation, points: change(operation.points) };
+  const outline: Outline | null = 'outline' in operation ? operation.outline : null;
+  return outline === null
+    ? operation
+    : ({ ...operation, outline: { ...outline, points: change(outline.points) } } as Operation);
 }
 
 function widthNear(channel: ChannelOperation, index: number, count: number): number {

@@ -1,4 +1,5 @@
-import type { Board, Operation, PointMm, Water } from '../api/types';
+import type { Board, Operation, PointMm, Stroke, StrokeKind, Water } from '../api/types';
+import { drawnBox, drawnLine, type BoxKind, type LineKind } from './newSteps';
 
 /**
  * What the hand on the Sheet is doing. Each tool is a small state machine: pointer and key events in, the next state and
@@ -6,10 +7,18 @@ import type { Board, Operation, PointMm, Water } from '../api/types';
  */
 export type Tool =
   | { kind: 'hand' }
-  | { kind: 'channel'; points: PointMm[] }
-  | { kind: 'pond'; from: PointMm | null; to: PointMm | null }
-  | { kind: 'pad'; from: PointMm | null; to: PointMm | null }
+  | { kind: 'line'; makes: LineKind; points: PointMm[] }
+  | { kind: 'box'; makes: BoxKind; from: PointMm | null; to: PointMm | null }
+  | { kind: 'brush'; brush: Brush; path: PointMm[] | null }
   | { kind: 'water' };
+
+/** How the brush is set. */
+export interface Brush {
+  stroke: StrokeKind;
+  brushMm: number;
+  strength: number;
+  levelMm: number;
+}
 
 export type ToolEvent =
   | { kind: 'press'; at: PointMm }
@@ -19,7 +28,19 @@ export type ToolEvent =
   | { kind: 'cancel' };
 
 /** What a tool has made once it is finished, or would make as it stands. */
-export type Made = { kind: 'operation'; operation: Operation } | { kind: 'water'; water: Pick<Water, 'seed'> };
+export type Made =
+  | { kind: 'operation'; operation: Operation }
+  | { kind: 'stroke'; stroke: Stroke }
+  | { kind: 'water'; water: Pick<Water, 'seed'> };
+
+/** What a tool may know of the ground it draws on. */
+export interface Site {
+  board: Board;
+  /** Id for what is made. */
+  id: string;
+  /** Height of the ground at a place, mm: new things start from it. */
+  heightAt: (place: PointMm) => number;
+}
 
 export interface ToolStep {
   tool: Tool;
@@ -27,38 +48,42 @@ export interface ToolStep {
 }
 
 const LEAST_DRAG_MM = 6;
+const LEAST_STROKE_STEP_MM = 1.5;
 const AT_HAND: Tool = { kind: 'hand' };
 
-export function step(tool: Tool, event: ToolEvent, board: Board, id: string): ToolStep {
+export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
   if (event.kind === 'cancel') return { tool: AT_HAND, made: null };
   switch (tool.kind) {
     case 'hand':
       return { tool, made: null };
-    case 'channel':
-      return channelStep(tool, event, board, id);
-    case 'pond':
-    case 'pad':
-      return boxStep(tool, event, board, id);
+    case 'line':
+      return lineStep(tool, event, site);
+    case 'box':
+      return boxStep(tool, event, site);
+    case 'brush':
+      return brushStep(tool, event, site);
     case 'water':
       if (event.kind === 'press') return { tool: AT_HAND, made: { kind: 'water', water: { seed: event.at } } };
-      if (event.kind === 'finish') return { tool: AT_HAND, made: { kind: 'water', water: { seed: centre(board) } } };
+      if (event.kind === 'finish')
+        return { tool: AT_HAND, made: { kind: 'water', water: { seed: centre(site.board) } } };
       return { tool, made: null };
   }
 }
 
 /** What the tool would make as it stands, to be shown while drawing. */
-export function soFar(tool: Tool, hover: PointMm | null, board: Board, id: string): Operation | null {
-  if (tool.kind === 'channel') {
+export function soFar(tool: Tool, hover: PointMm | null, site: Site): Made | null {
+  if (tool.kind === 'line') {
     const points = hover === null ? tool.points : [...tool.points, hover];
-    return points.length >= 2 ? channel(points, board, id) : null;
+    return points.length >= 2 ? { kind: 'operation', operation: drawnLine(tool.makes, points, site) } : null;
   }
-  if ((tool.kind === 'pond' || tool.kind === 'pad') && tool.from !== null && tool.to !== null) {
-    return far(tool.from, tool.to) ? box(tool.kind, tool.from, tool.to, id) : null;
+  if (tool.kind === 'box' && tool.from !== null && tool.to !== null && far(tool.from, tool.to)) {
+    return { kind: 'operation', operation: drawnBox(tool.makes, tool.from, tool.to, site) };
   }
+  if (tool.kind === 'brush' && tool.path !== null) return { kind: 'stroke', stroke: strokeOf(tool.brush, tool.path) };
   return null;
 }
 
-function channelStep(tool: Extract<Tool, { kind: 'channel' }>, event: ToolEvent, board: Board, id: string): ToolStep {
+function lineStep(tool: Extract<Tool, { kind: 'line' }>, event: ToolEvent, site: Site): ToolStep {
   if (event.kind === 'press') {
     const last = tool.points.at(-1);
     // The second press of a double click adds no point of its own.
@@ -66,17 +91,18 @@ function channelStep(tool: Extract<Tool, { kind: 'channel' }>, event: ToolEvent,
     return { tool: { ...tool, points: [...tool.points, event.at] }, made: null };
   }
   if (event.kind !== 'finish') return { tool, made: null };
-  // Without a drawn line the channel runs straight across the board: the way in without a pointer.
+  // Without a drawn line it runs straight across the board: the way in without a pointer.
+  const { widthMm, depthMm } = site.board;
   const across = [
-    { xMm: -20, yMm: board.depthMm / 2 },
-    { xMm: board.widthMm / 2, yMm: board.depthMm / 2 },
-    { xMm: board.widthMm + 20, yMm: board.depthMm / 2 },
+    { xMm: -20, yMm: depthMm / 2 },
+    { xMm: widthMm / 2, yMm: depthMm / 2 },
+    { xMm: widthMm + 20, yMm: depthMm / 2 },
   ];
   const points = tool.points.length >= 2 ? tool.points : across;
-  return { tool: AT_HAND, made: { kind: 'operation', operation: channel(points, board, id) } };
+  return { tool: AT_HAND, made: { kind: 'operation', operation: drawnLine(tool.makes, points, site) } };
 }
 
-function boxStep(tool: Extract<Tool, { kind: 'pond' | 'pad' }>, event: ToolEvent, board: Board, id: string): ToolStep {
+function boxStep(tool: Extract<Tool, { kind: 'box' }>, event: ToolEvent, site: Site): ToolStep {
   switch (event.kind) {
     case 'press':
       return { tool: { ...tool, from: event.at, to: event.at }, made: null };
@@ -85,74 +111,50 @@ function boxStep(tool: Extract<Tool, { kind: 'pond' | 'pad' }>, event: ToolEvent
     case 'release':
       if (tool.from === null || !far(tool.from, event.at))
         return { tool: { ...tool, from: null, to: null }, made: null };
-      return { tool: AT_HAND, made: { kind: 'operation', operation: box(tool.kind, tool.from, event.at, id) } };
+      return {
+        tool: AT_HAND,
+        made: { kind: 'operation', operation: drawnBox(tool.makes, tool.from, event.at, site) },
+      };
     default: {
-      const at = centre(board);
-      const reach = Math.min(board.widthMm, board.depthMm) / 6;
+      const at = centre(site.board);
+      const reach = Math.min(site.board.widthMm, site.board.depthMm) / 6;
       const from = { xMm: at.xMm - reach, yMm: at.yMm - reach };
       const to = { xMm: at.xMm + reach, yMm: at.yMm + reach };
-      return { tool: AT_HAND, made: { kind: 'operation', operation: box(tool.kind, from, to, id) } };
+      return { tool: AT_HAND, made: { kind: 'operation', operation: drawnBox(tool.makes, from, to, site) } };
     }
   }
 }
 
-function channel(points: PointMm[], board: Board, id: string): Operation {
-  const widthMm = Math.max(4, Math.round(Math.min(board.widthMm, board.depthMm) / 10));
-  return {
-    kind: 'channel',
-    id,
-    name: 'Channel',
-    enabled: true,
-    points: points.map((point) => ({ ...point, widthMm })),
-    bedStartMm: 6,
-    bedEndMm: 5,
-    bankAngleDeg: 45,
-    dishMm: 1.5,
-  };
+/** The brush stays in the hand after a stroke. */
+function brushStep(tool: Extract<Tool, { kind: 'brush' }>, event: ToolEvent, site: Site): ToolStep {
+  const idle: Tool = { ...tool, path: null };
+  switch (event.kind) {
+    case 'press':
+      return { tool: { ...tool, path: [event.at] }, made: null };
+    case 'move': {
+      const last = tool.path?.at(-1);
+      if (tool.path === null || last === undefined || distance(last, event.at) < LEAST_STROKE_STEP_MM)
+        return { tool, made: null };
+      return { tool: { ...tool, path: [...tool.path, event.at] }, made: null };
+    }
+    case 'release':
+      if (tool.path === null) return { tool, made: null };
+      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, tool.path) } };
+    default:
+      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, [centre(site.board)]) } };
+  }
 }
 
-function box(kind: 'pond' | 'pad', from: PointMm, to: PointMm, id: string): Operation {
-  const [x0, x1] = [Math.min(from.xMm, to.xMm), Math.max(from.xMm, to.xMm)];
-  const [y0, y1] = [Math.min(from.yMm, to.yMm), Math.max(from.yMm, to.yMm)];
-  if (kind === 'pad') {
-    const points = [
-      { xMm: x0, yMm: y0 },
-      { xMm: x1, yMm: y0 },
-      { xMm: x1, yMm: y1 },
-      { xMm: x0, yMm: y1 },
-    ];
-    return {
-      kind: 'pad',
-      id,
-      name: 'Pad',
-      enabled: true,
-      outline: { points, curved: false },
-      levelMm: 25,
-      batterDeg: 45,
-    };
-  }
-  const points = Array.from({ length: 8 }, (_, k) => {
-    const angle = (k * Math.PI) / 4;
-    return {
-      xMm: Math.round(x0 + x1 + (x1 - x0) * Math.cos(angle)) / 2,
-      yMm: Math.round(y0 + y1 + (y1 - y0) * Math.sin(angle)) / 2,
-    };
-  });
-  return {
-    kind: 'pond',
-    id,
-    name: 'Pond',
-    enabled: true,
-    outline: { points, curved: true },
-    depthMm: 8,
-    shelfDepthMm: 1.5,
-    shelfWidthMm: 4,
-    slopeDeg: 30,
-  };
+function strokeOf(brush: Brush, path: PointMm[]): Stroke {
+  return { kind: brush.stroke, path, brushMm: brush.brushMm, strength: brush.strength, levelMm: brush.levelMm };
+}
+
+function distance(a: PointMm, b: PointMm): number {
+  return Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm);
 }
 
 function far(a: PointMm, b: PointMm): boolean {
-  return Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm) >= LEAST_DRAG_MM;
+  return distance(a, b) >= LEAST_DRAG_MM;
 }
 
 function centre(board: Board): PointMm {

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
+import { placeFor, strokeEdit } from '../sheet/edits';
 import type { Made } from '../sheet/tools';
 import { answer, api } from '../api/client';
 import type { PointMm } from '../api/types';
@@ -33,7 +34,7 @@ export function Bench() {
 }
 
 function Instruments({ stage }: { stage: StagePath }) {
-  const { id: deskId, build, edit, selectStep, selectWater } = useDesk();
+  const { id: deskId, build, rest, edit, selectStep, selectWater } = useDesk();
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
   useKeys(() => setHelp(true));
@@ -44,14 +45,14 @@ function Instruments({ stage }: { stage: StagePath }) {
 
   const onMade = (made: Made) => {
     if (made.kind === 'operation') {
-      const skins = build.recipe.length - build.recipe.findLastIndex((o) => o.kind !== 'plasterSkin') - 1;
-      const taken = new Set(build.recipe.map((o) => o.name));
+      const taken = new Set(rest.recipe.map((o) => o.name));
       const operation = { ...made.operation, name: unused(made.operation.name, taken) };
-      // Under the last plaster, where it would be made at the bench.
-      const present = build.recipe.some((o) => o.id === operation.id);
-      const index = build.recipe.length - skins - (present ? 1 : 0);
       selectStep(operation.id);
-      void edit({ kind: 'addOperation', operation, index });
+      void edit({ kind: 'addOperation', operation, index: placeFor(rest.recipe) });
+      return;
+    }
+    if (made.kind === 'stroke') {
+      void edit(strokeEdit(rest.recipe, made.stroke, freshId('strokes')));
       return;
     }
     void placeWater(made.water.seed);

@@ -1539,7 +1539,7 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"];
         /** @description Adds a step to the ground recipe at a place in its order. */
         BuildEditAddOperation: {
             /** @enum {string} */
@@ -1547,6 +1547,13 @@ export interface components {
             operation: components["schemas"]["GroundOperation"];
             /** Format: int32 */
             index: number;
+        };
+        /** @description Adds a stroke at the end of a set of strokes, so that a hand's many strokes do not each carry all the others. */
+        BuildEditAddStroke: {
+            /** @enum {string} */
+            kind: "addStroke";
+            id: string;
+            stroke: components["schemas"]["Stroke"];
         };
         /** @description Adds a water. */
         BuildEditAddWater: {
@@ -1568,6 +1575,12 @@ export interface components {
         BuildEditRemoveOperation: {
             /** @enum {string} */
             kind: "removeOperation";
+            id: string;
+        };
+        /** @description Takes the last stroke of a set back. */
+        BuildEditRemoveStroke: {
+            /** @enum {string} */
+            kind: "removeStroke";
             id: string;
         };
         /** @description Removes a water. */
@@ -1738,6 +1751,24 @@ export interface components {
             /** Format: double */
             heightMm?: null | number;
         };
+        /** @description A shallow place across a channel. */
+        Ford: {
+            /**
+             * Format: double
+             * @description Where along the channel, 0…1.
+             */
+            alongShare: number;
+            /**
+             * Format: double
+             * @description Length along the channel, mm, 1…500.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description How much the bed rises there, mm, 0…100.
+             */
+            riseMm: number;
+        };
         /** @description A grid in an answer. */
         GridAnswer: {
             /** Format: int32 */
@@ -1759,7 +1790,7 @@ export interface components {
             heightsMm?: null | number[];
         };
         /** @description One named step of a ground recipe (models.md §1). Steps are applied in order, each to what the ones before left. */
-        GroundOperation: components["schemas"]["GroundOperationFoamSheet"] | components["schemas"]["GroundOperationChannel"] | components["schemas"]["GroundOperationPond"] | components["schemas"]["GroundOperationPad"] | components["schemas"]["GroundOperationPlasterSkin"];
+        GroundOperation: components["schemas"]["GroundOperationFoamSheet"] | components["schemas"]["GroundOperationChannel"] | components["schemas"]["GroundOperationPond"] | components["schemas"]["GroundOperationPad"] | components["schemas"]["GroundOperationPlasterSkin"] | components["schemas"]["GroundOperationRidge"] | components["schemas"]["GroundOperationTrackBed"] | components["schemas"]["GroundOperationRetainingWall"] | components["schemas"]["GroundOperationFillBlock"] | components["schemas"]["GroundOperationRockGroup"] | components["schemas"]["GroundOperationStrokes"];
         /**
          * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
          *     in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
@@ -1791,6 +1822,41 @@ export interface components {
              * @description How much higher the bed's edge lies than its centre line, mm, 0…100 (a parabola between).
              */
             dishMm: number;
+            /**
+             * Format: double
+             * @description How much deeper the bed is scoured toward the outer bank of a sharp bend, mm, 0…100.
+             */
+            outsideDeepMm: number;
+            /**
+             * Format: double
+             * @description How far the bank's foot wanders in and out, mm, 0…100.
+             */
+            raggedMm: number;
+            /** @description Shallow places, at most 50. */
+            fords: components["schemas"]["Ford"][];
+            /** @description Islands, at most 50. */
+            islands: components["schemas"]["Island"][];
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description A false bed: the bed inside the outline is raised to a level wherever it is lower, to save resin (models.md §1c). It is
+         *     honest only where the ink hides it.
+         */
+        GroundOperationFillBlock: {
+            /** @enum {string} */
+            kind: "fillBlock";
+            /** @description Outline of the block. */
+            outline: components["schemas"]["Outline"];
+            /**
+             * Format: double
+             * @description Level of its top, mm over the board: waterline − depth of water over it.
+             */
+            topMm: number;
             /** @description Identity within the recipe; never reused. */
             id: string;
             /** @description The maker's name for it. */
@@ -1909,6 +1975,155 @@ export interface components {
              * @description Slope from the shelf down to the full depth, degrees from the level, 5…90; 90 is a wall.
              */
             slopeDeg: number;
+            /**
+             * Format: double
+             * @description How far the shore wanders inward, mm, 0…100.
+             */
+            raggedMm: number;
+            /** @description Where the bank overhangs, in the maker's words: a height field cannot hold it. At most 200 characters. */
+            overhang: string;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description A wall of one thickness along a line of straight pieces, with its top at a level: ground under it is raised to the top,
+         *     ground that already stands higher is left.
+         */
+        GroundOperationRetainingWall: {
+            /** @enum {string} */
+            kind: "retainingWall";
+            /** @description Foot of the wall, 2…200 points, joined straight. */
+            points: components["schemas"]["PointMm"][];
+            /**
+             * Format: double
+             * @description Level of its top, mm over the board, −500…500.
+             */
+            topMm: number;
+            /**
+             * Format: double
+             * @description Its thickness, mm, 0.5…200.
+             */
+            thicknessMm: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description A hill (one point) or a ridge (a smooth crest line) raised on what is there: full height on the crest, falling smoothly to
+         *     nothing at half its base width.
+         */
+        GroundOperationRidge: {
+            /** @enum {string} */
+            kind: "ridge";
+            /** @description The crest, 1…200 points. */
+            points: components["schemas"]["PointMm"][];
+            /**
+             * Format: double
+             * @description How much the crest is raised, mm, 0.5…500.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Width of the base, mm, 2…3000.
+             */
+            widthMm: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description Rocks strewn in an outline: domes on elliptic footprints, turned and sized at random from a seed, each bedded a third of
+         *     its height into the ground at its middle.
+         */
+        GroundOperationRockGroup: {
+            /** @enum {string} */
+            kind: "rockGroup";
+            /** @description Where they lie. */
+            outline: components["schemas"]["Outline"];
+            /**
+             * Format: int32
+             * @description How many, 1…200.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Longest side of the smallest, mm, 1…300.
+             */
+            leastMm: number;
+            /**
+             * Format: double
+             * @description Longest side of the largest, mm, LeastMm…300.
+             */
+            greatestMm: number;
+            /**
+             * Format: double
+             * @description Height of a rock over its longest side, 0.1…2.
+             */
+            heightShare: number;
+            /**
+             * Format: int32
+             * @description Which of the possible strewings; the same number gives the same one.
+             */
+            seed: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /** @description Free strokes of the hand, in the order they were made. */
+        GroundOperationStrokes: {
+            /** @enum {string} */
+            kind: "strokes";
+            /** @description The strokes. */
+            items: components["schemas"]["Stroke"][];
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
+         *     battered to the ground beside at the batter angle (models.md §1, cut and embankment).
+         */
+        GroundOperationTrackBed: {
+            /** @enum {string} */
+            kind: "trackBed";
+            /** @description Centre line, 2…200 points. */
+            points: components["schemas"]["PointMm"][];
+            /**
+             * Format: double
+             * @description Level of the shelf at the first point, mm over the board.
+             */
+            startMm: number;
+            /**
+             * Format: double
+             * @description Level of the shelf at the last point, mm over the board.
+             */
+            endMm: number;
+            /**
+             * Format: double
+             * @description Width of the shelf, mm, 2…500.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Angle of the cutting's and the embankment's sides from the level, degrees, 10…90.
+             */
+            batterDeg: number;
             /** @description Identity within the recipe; never reused. */
             id: string;
             /** @description The maker's name for it. */
@@ -1979,6 +2194,34 @@ export interface components {
              * @description Strength, ml of tint in 100 ml of mixed resin, 0…20.
              */
             mlPer100Ml: number;
+        };
+        /** @description Ground left standing in a channel. */
+        Island: {
+            /**
+             * Format: double
+             * @description Middle, along the channel, 0…1.
+             */
+            alongShare: number;
+            /**
+             * Format: double
+             * @description Middle, across it: −1 the left bank seen downstream, 0 the centre line, 1 the right bank.
+             */
+            acrossShare: number;
+            /**
+             * Format: double
+             * @description Length, mm, 1…500.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Width, mm, 1…500.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Height over the bed, mm, 0…200; never over the ground the channel is cut in.
+             */
+            heightMm: number;
         };
         /** @description One layer of a water. */
         Layer: {
@@ -2436,6 +2679,37 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "holds" | "tight" | "stop";
+        /**
+         * @description One stroke: a brush drawn along a path once. What it does at a place depends on the distance to the path alone, so a
+         *     slow hand does no more than a quick one.
+         */
+        Stroke: {
+            /** @description What it does. */
+            kind: components["schemas"]["StrokeKind"];
+            /** @description 1…2000 points, joined straight. */
+            path: components["schemas"]["PointMm"][];
+            /**
+             * Format: double
+             * @description Diameter of the brush, mm, 1…500.
+             */
+            brushMm: number;
+            /**
+             * Format: double
+             * @description mm or a share 0…1, by the kind.
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description The level of StrokeKind.Level, mm over the board.
+             * @default 0
+             */
+            levelMm: number;
+        };
+        /**
+         * @description What a stroke of the hand does to the ground.
+         * @enum {unknown}
+         */
+        StrokeKind: "rise" | "scoop" | "smooth" | "roughen" | "level";
         /** @description A tint on the shelf. Its colour constants come with the ink model; here it is a name and a drop. */
         Tint: {
             /** @description Identity. */

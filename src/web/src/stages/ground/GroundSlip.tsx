@@ -4,6 +4,7 @@ import { freshId, useDesk } from '../../desk/DeskContext';
 import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatVolume, unitOf } from '../../units/units';
+import { BrushFields } from './BrushFields';
 import { StepFields } from './StepFields';
 
 const KIND: Record<Operation['kind'], string> = {
@@ -12,7 +13,28 @@ const KIND: Record<Operation['kind'], string> = {
   pond: 'pond',
   pad: 'pad',
   plasterSkin: 'plaster',
+  ridge: 'ridge',
+  trackBed: 'track',
+  retainingWall: 'wall',
+  fillBlock: 'false bed',
+  rockGroup: 'rocks',
+  strokes: 'by hand',
 };
+
+const DRAWN: { tool: Tool; words: string }[] = [
+  { tool: { kind: 'line', makes: 'channel', points: [] }, words: 'Scoop a channel' },
+  { tool: { kind: 'box', makes: 'pond', from: null, to: null }, words: 'Dig a pond' },
+  { tool: { kind: 'line', makes: 'ridge', points: [] }, words: 'Raise a ridge' },
+  { tool: { kind: 'box', makes: 'pad', from: null, to: null }, words: 'Level a pad' },
+  { tool: { kind: 'line', makes: 'trackBed', points: [] }, words: 'Lay a track bed' },
+  { tool: { kind: 'line', makes: 'retainingWall', points: [] }, words: 'Build a wall' },
+  { tool: { kind: 'box', makes: 'fillBlock', from: null, to: null }, words: 'Fill the bed' },
+  { tool: { kind: 'box', makes: 'rockGroup', from: null, to: null }, words: 'Strew rocks' },
+];
+
+function sameTool(a: Tool, b: Tool): boolean {
+  return a.kind === b.kind && ('makes' in a ? a.makes : '') === ('makes' in b ? b.makes : '');
+}
 
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -21,11 +43,6 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
   const add = (operation: Operation) => {
     selectStep(operation.id);
     void edit({ kind: 'addOperation', operation, index: build.recipe.length });
-  };
-  const draw = (kind: 'channel' | 'pond' | 'pad') => {
-    if (tool.kind === kind) setTool({ kind: 'hand' });
-    else if (kind === 'channel') setTool({ kind, points: [] });
-    else setTool({ kind, from: null, to: null });
   };
   return (
     <>
@@ -37,15 +54,15 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
       </header>
       <section>
         <div className="tool-row" role="group" aria-label="Draw on the Sheet">
-          {(['channel', 'pond', 'pad'] as const).map((kind) => (
+          {DRAWN.map(({ tool: one, words }) => (
             <Button
-              key={kind}
+              key={words}
               size="sm"
-              variant={tool.kind === kind ? 'primary' : 'outline-primary'}
-              aria-pressed={tool.kind === kind}
-              onClick={() => draw(kind)}
+              variant={sameTool(tool, one) ? 'primary' : 'outline-primary'}
+              aria-pressed={sameTool(tool, one)}
+              onClick={() => setTool(sameTool(tool, one) ? { kind: 'hand' } : one)}
             >
-              {{ channel: 'Scoop a channel', pond: 'Dig a pond', pad: 'Level a pad' }[kind]}
+              {words}
             </Button>
           ))}
           <Button
@@ -85,6 +102,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
           </Button>
         </div>
       </section>
+      <BrushFields tool={tool} setTool={setTool} />
       <section>
         <h3>Steps, first to last</h3>
         {build.recipe.length === 0 && <p>The board is bare. Lay a sheet of foam, then scoop the water out of it.</p>}

@@ -1,0 +1,159 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Ground;
+
+/// <summary>What a stroke of the hand does to the ground.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<StrokeKind>))]
+public enum StrokeKind
+{
+    /// <summary>Adds Strength mm under the middle of the brush.</summary>
+    [JsonStringEnumMemberName("rise")] Rise,
+
+    /// <summary>Takes Strength mm away.</summary>
+    [JsonStringEnumMemberName("scoop")] Scoop,
+
+    /// <summary>Evens the ground out by the share Strength (0…1).</summary>
+    [JsonStringEnumMemberName("smooth")] Smooth,
+
+    /// <summary>Roughens it by up to ±½ Strength mm.</summary>
+    [JsonStringEnumMemberName("roughen")] Roughen,
+
+    /// <summary>Brings it to LevelMm by the share Strength (0…1).</summary>
+    [JsonStringEnumMemberName("level")] Level,
+}
+
+/// <summary>
+/// One stroke: a brush drawn along a path once. What it does at a place depends on the distance to the path alone, so a
+/// slow hand does no more than a quick one.
+/// </summary>
+/// <param name="Kind">What it does.</param>
+/// <param name="Path">1…2000 points, joined straight.</param>
+/// <param name="BrushMm">Diameter of the brush, mm, 1…500.</param>
+/// <param name="Strength">mm or a share 0…1, by the kind.</param>
+/// <param name="LevelMm">The level of <see cref="StrokeKind.Level"/>, mm over the board.</param>
+public sealed record Stroke(StrokeKind Kind, IReadOnlyList<PointMm> Path, double BrushMm, double Strength, double LevelMm = 0)
+{
+    /// <summary>Refuses a stroke that cannot be drawn.</summary>
+    /// <exception cref="RefusedException">A number is missing or out of its range.</exception>
+    public void Check(string field)
+    {
+        Require.Known(Kind, $"{field}.kind");
+        Require.Present(Path, $"{field}.path");
+        if (Path.Count is < 1 or > 2000) throw new RefusedException($"{field}.path", "A stroke has 1 to 2000 points.");
+        for (var i = 0; i < Path.Count; i++) Path[i].Check($"{field}.path[{i}]");
+        Require.Within(BrushMm, 1, 500, $"{field}.brushMm");
+        Require.Within(Strength, 0, Kind is StrokeKind.Smooth or StrokeKind.Level ? 1 : 100, $"{field}.strength");
+        Require.Within(LevelMm, -500, 500, $"{field}.levelMm");
+    }
+}
+
+/// <summary>Free strokes of the hand, in the order they were made.</summary>
+public sealed record Strokes : GroundOperation
+{
+    /// <summary>Most strokes in one step.</summary>
+    public const int Most = 2000;
+
+    /// <summary>The strokes.</summary>
+    public IReadOnlyList<Stroke> Items { get; init; } = [];
+
+    /// <inheritdoc/>
+    protected override void CheckShape(string field)
+    {
+        Require.Present(Items, $"{field}.items");
+        if (Items.Count > Most) throw new RefusedException($"{field}.items", $"Begin another set of strokes after {Most}.");
+        for (var i = 0; i < Items.Count; i++) Require.Present(Items[i], $"{field}.items[{i}]").Check($"{field}.items[{i}]");
+    }
+
+    /// <inheritdoc/>
+    internal override void Shape(GroundWork work)
+    {
+        for (var i = 0; i < Items.Count; i++)
+        {
+            work.Cancel.ThrowIfCancellationRequested();
+            Draw(work, Items[i], i);
+        }
+    }
+
+    private static void Draw(GroundWork work, Stroke stroke, int number)
+    {
+        PointMm[] path = [.. stroke.Path];
+        var radius = stroke.BrushMm / 2;
+        var (row0, row1, column0, column1) = work.Window(path, radius);
+        if (row0 >= row1 || column0 >= column1) return;
+        var evened = stroke.Kind == StrokeKind.Smooth ? Evened.Of(work, row0, row1, column0, column1, radius / 2) : default;
+        for (var row = row0; row < row1; row++)
+        {
+            for (var column = column0; column < column1; column++)
+            {
+                var press = Press(path, work.Centre(column), work.Centre(row), radius);
+                if (press <= 0) continue;
+                var cell = (row * work.Columns) + column;
+                var height = work.HeightsMm[cell];
+                work.Set(cell, stroke.Kind switch
+                {
+                    StrokeKind.Rise => height + (stroke.Strength * press),
+                    StrokeKind.Scoop => height - (stroke.Strength * press),
+                    StrokeKind.Roughen => height + (stroke.Strength * press * (ValueNoise.Lattice(column, row, number + 17) - 0.5)),
+                    StrokeKind.Level => height + ((stroke.LevelMm - height) * stroke.Strength * press),
+                    _ => height + ((evened.At(row, column) - height) * stroke.Strength * press),
+                });
+            }
+        }
+    }
+
+    // 1 on the path, smoothly to 0 at the brush's edge.
+    private static double Press(PointMm[] path, double x, double y, double radius)
+    {
+        var nearest2 = path[0].DistanceSquared(new PointMm(x, y));
+        for (var i = 1; i < path.Length; i++)
+            nearest2 = Math.Min(nearest2, Rings.SegmentDistanceSquared(path[i - 1], path[i], x, y, out _));
+        var off = Math.Sqrt(nearest2) / radius;
+        return off < 1 ? ValueNoise.Smooth(1 - off) : 0;
+    }
+
+    /// <summary>Means of the ground over a square round each cell, from one summed-area table (Crow 1984).</summary>
+    private readonly struct Evened
+    {
+        private readonly double[] _sums;
+        private readonly int _width;
+        private readonly (int Row0, int Row1, int Column0, int Column1) _outer;
+        private readonly int _reach;
+
+        private Evened(double[] sums, int width, (int Row0, int Row1, int Column0, int Column1) outer, int reach)
+        {
+            (_sums, _width, _outer, _reach) = (sums, width, outer, reach);
+        }
+
+        public static Evened Of(GroundWork work, int row0, int row1, int column0, int column1, double reachMm)
+        {
+            var reach = Math.Max(1, (int)Math.Round(reachMm / work.CellMm));
+            var outer = (
+                Row0: Math.Max(0, row0 - reach),
+                Row1: Math.Min(work.Rows, row1 + reach),
+                Column0: Math.Max(0, column0 - reach),
+                Column1: Math.Min(work.Columns, column1 + reach));
+            var width = outer.Column1 - outer.Column0 + 1;
+            var sums = new double[(outer.Row1 - outer.Row0 + 1) * width];
+            for (var row = outer.Row0; row < outer.Row1; row++)
+            {
+                double along = 0;
+                var at = ((row - outer.Row0 + 1) * width) + 1;
+                for (var column = outer.Column0; column < outer.Column1; column++, at++)
+                {
+                    along += work.HeightsMm[(row * work.Columns) + column];
+                    sums[at] = sums[at - width] + along;
+                }
+            }
+
+            return new Evened(sums, width, outer, reach);
+        }
+
+        public double At(int row, int column)
+        {
+            int back = Math.Max(_outer.Row0, row - _reach) - _outer.Row0, front = Math.Min(_outer.Row1, row + _reach + 1) - _outer.Row0;
+            int left = Math.Max(_outer.Column0, column - _reach) - _outer.Column0, right = Math.Min(_outer.Column1, column + _reach + 1) - _outer.Column0;
+            var sum = _sums[(front * _width) + right] - _sums[(back * _width) + right] - _sums[(front * _width) + left] + _sums[(back * _width) + left];
+            return sum / ((front - back) * (right - left));
+        }
+    }
+}
