@@ -172,7 +172,9 @@ public static class Mix
     {
         var onScale = request.Device.Kind == DeviceKind.Scale;
         double aMl = onScale ? a / request.DensityA : a, bMl = onScale ? b / request.DensityB : b;
-        double aG = aMl * request.DensityA, bG = bMl * request.DensityB;
+
+        // What the scale is to show is what was rounded to it, not that through the density and back.
+        double aG = onScale ? a : aMl * request.DensityA, bG = onScale ? b : bMl * request.DensityB;
         var error = WorstError(a, b, request.Device.Graduation, ratio) * 100;
         var marks = request.Cup is { } cup ? new CupMarks(cup.MarkMm(aMl), cup.MarkMm(aMl + bMl)) : null;
         var ok = error <= request.TolerancePercent && (marks is null || marks.BothMm is not null);

@@ -58,6 +58,18 @@ public class MixTests
     }
 
     [Fact]
+    public void A_scale_is_told_whole_graduations()
+    {
+        var request = TwoToOne with { DensityA = 1.13, DensityB = 1.01, Device = new MeasuringDevice(DeviceKind.Scale, 0.1) };
+        for (double volume = 5; volume < 300; volume += 3.7)
+        {
+            var batch = Mix.Of(request with { VolumeMl = volume }).Batches[0];
+            Assert.Equal(Math.Round(batch.AG, 1), batch.AG);
+            Assert.Equal(Math.Round(batch.BG, 1), batch.BG);
+        }
+    }
+
+    [Fact]
     public void No_number_of_batches_is_light_enough() =>
         Assert.Equal(RefusalKind.Impossible, Assert.Throws<RefusedException>(() => Mix.Of(TwoToOne with { MaxBatchG = 2 })).Kind);
 
