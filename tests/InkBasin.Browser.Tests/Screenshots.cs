@@ -29,6 +29,10 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Until(() => _page.First(".pour-card"), "the layers");
         Save("pours");
+        _page.Button("Relief").Click();
+        _page.Until(() => _page.First(".relief-view canvas"), "the relief");
+        Thread.Sleep(1500);
+        Save("relief");
         _page.Open(id, "pours", 390, 844);
         Save("pours-phone");
         _page.Open(id, "water");

@@ -138,6 +138,29 @@ public class WaterTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task The_relief_is_loaded_when_wanted_turns_by_keys_and_falls_back()
+    {
+        _page.Open(await fixture.CopyOf("Sallow Quay"), "water");
+        Assert.False(Loaded());
+        _page.Button("Relief").Click();
+        var canvas = _page.Until(() => _page.First(".relief-view canvas"), "the relief");
+        _page.Until(() => Picture().Length > 20_000, "the board drawn");
+        Assert.True(Loaded());
+        var first = Picture();
+        canvas.SendKeys(Keys.ArrowRight);
+        _page.Until(() => Picture() != first, "another side of it");
+        _page.Button("without plaster").Click();
+        _page.Until(() => _page.Find(".relief-tools button[aria-pressed=true]:last-child").Displayed, "the bare foam");
+        _page.Button("Relief").Click();
+        _page.Until(() => _page.All(".relief-view").Count == 0, "the Sheet again");
+
+        bool Loaded() => (bool)_page.Script("return performance.getEntriesByType('resource').some(r => /Relief-/.test(r.name))")!;
+        string Picture() => fixture.Driver.FindElement(By.CssSelector(".relief-view canvas")) is ITakesScreenshot shot
+            ? shot.GetScreenshot().AsBase64EncodedString
+            : "";
+    }
+
+    [Fact]
     public async Task What_is_no_number_is_kept_and_told_and_a_refused_number_too()
     {
         var id = await fixture.CopyOf("Sallow Quay");

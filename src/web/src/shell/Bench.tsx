@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
 import { placeFor, strokeEdit } from '../sheet/edits';
@@ -21,6 +21,8 @@ import { Messages } from './Messages';
 import { STAGES, type StagePath } from './stages';
 import { useKeys } from './useKeys';
 
+const Relief = lazy(() => import('../relief/Relief'));
+
 /** A build on the bench: three instruments that show the same water, the Slip of the stage, the days along the bottom. */
 export function Bench() {
   const { id, stage } = useParams();
@@ -37,7 +39,8 @@ function Instruments({ stage }: { stage: StagePath }) {
   const { id: deskId, build, rest, edit, selectStep, selectWater } = useDesk();
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
-  useKeys(() => setHelp(true));
+  const [relief, setRelief] = useState(false);
+  useKeys(() => setHelp(true), setRelief);
   useEffect(() => setTool({ kind: 'hand' }), [stage]);
   useEffect(() => {
     document.title = `${build.name} · Ink Basin`;
@@ -87,7 +90,23 @@ function Instruments({ stage }: { stage: StagePath }) {
       <Header onHelp={() => setHelp(true)} />
       <Staff />
       <main className="plan-and-cut">
-        <Sheet tool={tool} setTool={setTool} onMade={onMade} showSteps={stage === 'ground'} />
+        <div className="sheet-place">
+          <Sheet tool={tool} setTool={setTool} onMade={onMade} showSteps={stage === 'ground'} />
+          {relief && (
+            <Suspense fallback={<p className="sheet-hint">Tilting the board up…</p>}>
+              <Relief />
+            </Suspense>
+          )}
+          <button
+            type="button"
+            className="relief-switch"
+            aria-pressed={relief}
+            title="Relief (hold Space)"
+            onClick={() => setRelief(!relief)}
+          >
+            Relief
+          </button>
+        </div>
         <Cut />
       </main>
       <aside className="slip" aria-label="Slip">

@@ -2,6 +2,7 @@ import Modal from 'react-bootstrap/Modal';
 
 const KEYS: [string, string][] = [
   ['1 – 4', 'Board, Ground, Water, Pours'],
+  ['Space', 'held: the Relief; with its switch it stays, and the arrow keys turn it'],
   ['[  ]', 'waterline down, up by 0.5 mm'],
   ['↑ ↓', 'on the Staff: waterline by 0.1 mm; Page keys by 1 mm'],
   [',  .', 'slide the cut left, right'],

@@ -7,7 +7,7 @@ const CUT_STEP_MM = 5;
 const WATERLINE_STEP_MM = 0.5;
 
 /** The keys that work everywhere but in a field. */
-export function useKeys(onHelp: () => void): void {
+export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void): void {
   const desk = useDesk();
   const navigate = useNavigate();
   const act = (event: KeyboardEvent): boolean => {
@@ -37,6 +37,10 @@ export function useKeys(onHelp: () => void): void {
         desk.setCut(slide(desk.cut, by, desk.build.board));
         return true;
       }
+      case ' ':
+        if (event.target instanceof HTMLButtonElement || event.target instanceof HTMLInputElement) return false;
+        if (!event.repeat) onRelief(true);
+        return true;
       case '?':
         onHelp();
         return true;
@@ -44,6 +48,8 @@ export function useKeys(onHelp: () => void): void {
         return false;
     }
   };
+  const letGo = useRef(onRelief);
+  letGo.current = onRelief;
   const latest = useRef(act);
   latest.current = act;
   useEffect(() => {
@@ -52,8 +58,16 @@ export function useKeys(onHelp: () => void): void {
       if (target !== null && isTyped(target)) return;
       if (latest.current(event)) event.preventDefault();
     };
+    const onKeyUp = (event: KeyboardEvent) => {
+      const onButton = event.target instanceof HTMLButtonElement || event.target instanceof HTMLInputElement;
+      if (event.key === ' ' && !onButton) letGo.current(false);
+    };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keyup', onKeyUp);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onKeyUp);
+    };
   }, []);
 }
 

@@ -1,0 +1,124 @@
+import type { Ground } from '../api/ground';
+import type { WaterPlan } from '../api/types';
+
+/** Plain arrays of a mesh: three numbers a vertex, three indices a triangle. x right, y up, z toward the viewer, all mm. */
+export interface MeshArrays {
+  positions: Float32Array;
+  indices: Uint32Array;
+}
+
+/** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
+const MOST_VERTICES = 160_000;
+
+/**
+ * The ground as a mesh with its sides down to the underside of the board. With `foam` the plaster is left off.
+ */
+export function groundMesh(ground: Ground, boardMm: number, foam: boolean): MeshArrays {
+  const stride = Math.max(1, Math.ceil(Math.sqrt((ground.columns * ground.rows) / MOST_VERTICES)));
+  const xs = samples(ground.columns, stride);
+  const ys = samples(ground.rows, stride);
+  const [columns, rows] = [xs.length, ys.length];
+  const border = borderOf(columns, rows);
+  const top = columns * rows;
+  const positions = new Float32Array((top + border.length * 2) * 3);
+  const place = (vertex: number, x: number, y: number, z: number) => {
+    positions[vertex * 3] = x;
+    positions[vertex * 3 + 1] = y;
+    positions[vertex * 3 + 2] = z;
+  };
+  ys.forEach((row, r) => {
+    xs.forEach((column, c) => {
+      const cell = row * ground.columns + column;
+      const height = (ground.heightsMm[cell] ?? 0) - (foam ? (ground.skinMm[cell] ?? 0) : 0);
+      place(
+        r * columns + c,
+        edge(column, ground.columns, ground.cellMm),
+        height,
+        edge(row, ground.rows, ground.cellMm),
+      );
+    });
+  });
+  const indices: number[] = [];
+  for (let r = 0; r + 1 < rows; r++) {
+    for (let c = 0; c + 1 < columns; c++) {
+      const a = r * columns + c;
+      indices.push(a, a + columns, a + 1, a + 1, a + columns, a + columns + 1);
+    }
+  }
+  // The sides have vertices of their own, so that light does not run round the edge.
+  border.forEach((vertex, k) => {
+    const [x = 0, y = 0, z = 0] = positions.subarray(vertex * 3, vertex * 3 + 3);
+    place(top + k * 2, x, y, z);
+    place(top + k * 2 + 1, x, -boardMm, z);
+    const next = top + ((k + 1) % border.length) * 2;
+    indices.push(top + k * 2, next, top + k * 2 + 1, next, next + 1, top + k * 2 + 1);
+  });
+  return { positions, indices: Uint32Array.from(indices) };
+}
+
+/**
+ * A water's surface: its wet cells and one more all round, so that it runs into the bank and the ground itself draws the
+ * shore.
+ */
+export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
+  const mask = new Uint8Array(ground.columns * ground.rows);
+  for (let i = 0; i < plan.wetRuns.length; i += 3) {
+    const row = plan.wetRuns[i] ?? 0;
+    for (let r = Math.max(0, row - 1); r <= Math.min(ground.rows - 1, row + 1); r++) {
+      const from = Math.max(0, (plan.wetRuns[i + 1] ?? 0) - 1);
+      const to = Math.min(ground.columns, (plan.wetRuns[i + 2] ?? 0) + 1);
+      mask.fill(1, r * ground.columns + from, r * ground.columns + to);
+    }
+  }
+  // Neighbouring cells share their corners: a surface of loose quads would let the bed shine through its seams.
+  const corner = new Int32Array((ground.columns + 1) * (ground.rows + 1)).fill(-1);
+  const positions: number[] = [];
+  const indices: number[] = [];
+  const vertex = (column: number, row: number): number => {
+    const at = row * (ground.columns + 1) + column;
+    let known = corner[at] ?? -1;
+    if (known < 0) {
+      known = positions.length / 3;
+      corner[at] = known;
+      positions.push(column * ground.cellMm, plan.waterlineMm, row * ground.cellMm);
+    }
+    return known;
+  };
+  for (let cell = 0; cell < mask.length; cell++) {
+    if (mask[cell] !== 1) continue;
+    const row = Math.floor(cell / ground.columns);
+    const column = cell - row * ground.columns;
+    const [a, b, c, d] = [
+      vertex(column, row),
+      vertex(column, row + 1),
+      vertex(column + 1, row + 1),
+      vertex(column + 1, row),
+    ];
+    indices.push(a, b, c, a, c, d);
+  }
+  return { positions: Float32Array.from(positions), indices: Uint32Array.from(indices) };
+}
+
+/** Every so many cells, the last one always among them. */
+function samples(count: number, stride: number): number[] {
+  const found = [];
+  for (let i = 0; i < count - 1; i += stride) found.push(i);
+  found.push(count - 1);
+  return found;
+}
+
+/** The centre of a cell, but the board's own edge for the first and the last. */
+function edge(index: number, count: number, cellMm: number): number {
+  if (index === 0) return 0;
+  return index === count - 1 ? count * cellMm : (index + 0.5) * cellMm;
+}
+
+/** The vertices round the grid, once round. */
+function borderOf(columns: number, rows: number): number[] {
+  const border = [];
+  for (let c = 0; c < columns; c++) border.push(c);
+  for (let r = 1; r < rows; r++) border.push(r * columns + columns - 1);
+  for (let c = columns - 2; c >= 0; c--) border.push((rows - 1) * columns + c);
+  for (let r = rows - 2; r > 0; r--) border.push(r * columns);
+  return border;
+}

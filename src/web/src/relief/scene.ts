@@ -1,0 +1,155 @@
+import * as THREE from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import type { Ground } from '../api/ground';
+import type { WaterPlan } from '../api/types';
+import type { CutLine } from '../desk/DeskContext';
+import { groundMesh, waterMesh, type MeshArrays } from './meshes';
+
+export type LightSide = 'left' | 'back' | 'right' | 'front';
+
+export interface ReliefInput {
+  ground: Ground;
+  waters: WaterPlan[];
+  boardMm: number;
+  cut: CutLine;
+  foam: boolean;
+  light: LightSide;
+}
+
+const TURN = Math.PI / 18;
+const LIGHT: Record<LightSide, [number, number, number]> = {
+  left: [-1, 0.62, -0.25],
+  back: [-0.25, 0.62, -1],
+  right: [1, 0.62, -0.25],
+  front: [0.25, 0.62, 1],
+};
+
+/** The Relief: the board as a body, drawn only when something changes. */
+export class ReliefScene {
+  private readonly renderer: THREE.WebGLRenderer;
+  private readonly scene = new THREE.Scene();
+  private readonly camera = new THREE.PerspectiveCamera(32, 1, 1, 20_000);
+  private readonly controls: OrbitControls;
+  private readonly sun = new THREE.DirectionalLight(0xfff1d8, 3.1);
+  private readonly body = new THREE.Group();
+  private placed = false;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.controls = new OrbitControls(this.camera, canvas);
+    this.controls.maxPolarAngle = Math.PI / 2 - 0.02;
+    this.controls.addEventListener('change', this.draw);
+    this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 0.75), this.sun, this.body);
+  }
+
+  readonly draw = () => this.renderer.render(this.scene, this.camera);
+
+  resize(width: number, height: number): void {
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
+    this.renderer.setSize(width, height, false);
+    this.camera.aspect = width / Math.max(1, height);
+    this.camera.updateProjectionMatrix();
+    this.draw();
+  }
+
+  show(input: ReliefInput): void {
+    this.clear();
+    const { ground } = input;
+    const widthMm = ground.columns * ground.cellMm;
+    const depthMm = ground.rows * ground.cellMm;
+    this.body.add(
+      mesh(
+        groundMesh(ground, input.boardMm, input.foam),
+        new THREE.MeshLambertMaterial({ color: input.foam ? 0xcfdfe2 : 0xd8cfbb, side: THREE.DoubleSide }),
+      ),
+    );
+    for (const plan of input.waters) {
+      if (plan.wetRuns.length === 0) continue;
+      const material = new THREE.MeshPhongMaterial({
+        color: 0x17595f,
+        specular: 0x9fc9c6,
+        shininess: 90,
+        transparent: true,
+        opacity: 0.82,
+        depthWrite: false,
+        side: THREE.DoubleSide,
+      });
+      this.body.add(mesh(waterMesh(ground, plan), material));
+    }
+    this.body.add(cutPlane(input));
+    this.sun.position.set(...LIGHT[input.light]).multiplyScalar(widthMm + depthMm);
+    if (!this.placed) this.place(widthMm, depthMm);
+    this.draw();
+  }
+
+  /** Turns the view by steps of ten degrees. */
+  turn(round: number, up: number): void {
+    const offset = this.camera.position.clone().sub(this.controls.target);
+    const at = new THREE.Spherical().setFromVector3(offset);
+    at.theta += round * TURN;
+    at.phi = Math.min(this.controls.maxPolarAngle, Math.max(0.02, at.phi - up * TURN));
+    this.camera.position.copy(this.controls.target).add(offset.setFromSpherical(at));
+    this.controls.update();
+    this.draw();
+  }
+
+  dispose(): void {
+    this.clear();
+    this.controls.dispose();
+    this.renderer.dispose();
+  }
+
+  private place(widthMm: number, depthMm: number): void {
+    const reach = Math.max(widthMm, depthMm * 1.4);
+    this.controls.target.set(widthMm / 2, 0, depthMm / 2);
+    this.camera.position.set(widthMm / 2 - reach * 0.25, reach * 0.95, depthMm / 2 + reach * 1.25);
+    this.controls.update();
+    this.placed = true;
+  }
+
+  private clear(): void {
+    for (const child of [...this.body.children]) {
+      this.body.remove(child);
+      if (child instanceof THREE.Mesh) {
+        (child.geometry as THREE.BufferGeometry).dispose();
+        (child.material as THREE.Material).dispose();
+      }
+    }
+  }
+}
+
+function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
+  const geometry = new THREE.BufferGeometry();
+  geometry.setAttribute('position', new THREE.BufferAttribute(arrays.positions, 3));
+  geometry.setIndex(new THREE.BufferAttribute(arrays.indices, 1));
+  geometry.computeVertexNormals();
+  return new THREE.Mesh(geometry, material);
+}
+
+/** The plane of the Cut, upright through the board. */
+function cutPlane({ cut, ground, boardMm }: ReliefInput): THREE.Mesh {
+  const { a, b } = cut;
+  const high = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0) + 12;
+  const positions = Float32Array.from([
+    a.xMm,
+    -boardMm,
+    a.yMm,
+    b.xMm,
+    -boardMm,
+    b.yMm,
+    b.xMm,
+    high,
+    b.yMm,
+    a.xMm,
+    high,
+    a.yMm,
+  ]);
+  const material = new THREE.MeshBasicMaterial({
+    color: 0xb8751a,
+    transparent: true,
+    opacity: 0.3,
+    side: THREE.DoubleSide,
+    depthWrite: false,
+  });
+  return mesh({ positions, indices: Uint32Array.from([0, 1, 2, 0, 2, 3]) }, material);
+}

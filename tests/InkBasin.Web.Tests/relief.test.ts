@@ -1,0 +1,78 @@
+import type { Ground } from '@web/api/ground';
+import type { WaterPlan } from '@web/api/types';
+import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
+
+const GROUND: Ground = {
+  columns: 4,
+  rows: 3,
+  cellMm: 2,
+  heightsMm: Float32Array.from([9, 9, 9, 9, 9, 3, 4, 9, 9, 9, 9, 9]),
+  skinMm: new Float32Array(12).fill(1),
+};
+const PLAN = { waterlineMm: 6, wetRuns: [1, 1, 3] } as unknown as WaterPlan;
+
+/** Each edge of a closed body is walked once in each direction. */
+function openEdges({ indices, positions }: MeshArrays): number {
+  const at = (i: number) => [0, 1, 2].map((k) => (positions[i * 3 + k] ?? 0).toFixed(3)).join(' ');
+  const edges = new Map<string, number>();
+  for (let i = 0; i < indices.length; i += 3) {
+    for (let k = 0; k < 3; k++) {
+      const a = at(indices[i + k] ?? 0);
+      const b = at(indices[i + ((k + 1) % 3)] ?? 0);
+      const [key, turn] = a < b ? [`${a}|${b}`, 1] : [`${b}|${a}`, -1];
+      edges.set(key, (edges.get(key) ?? 0) + turn);
+    }
+  }
+  return [...edges.values()].filter((turns) => turns !== 0).length;
+}
+
+describe('the body of the ground', () => {
+  it('spans the board from edge to edge and stands on its underside', () => {
+    const { positions } = groundMesh(GROUND, 6, false);
+    const xs = [...positions].filter((_, i) => i % 3 === 0);
+    const ys = [...positions].filter((_, i) => i % 3 === 1);
+    const zs = [...positions].filter((_, i) => i % 3 === 2);
+    expect([Math.min(...xs), Math.max(...xs)]).toEqual([0, 8]);
+    expect([Math.min(...zs), Math.max(...zs)]).toEqual([0, 6]);
+    expect([Math.min(...ys), Math.max(...ys)]).toEqual([-6, 9]);
+  });
+
+  it('is closed but for its underside', () => {
+    // Ten border vertices, so ten edges round the bottom.
+    expect(openEdges(groundMesh(GROUND, 6, false))).toBe(10);
+  });
+
+  it('leaves the plaster off when foam is wanted', () => {
+    const ys = [...groundMesh(GROUND, 6, true).positions].filter((_, i) => i % 3 === 1);
+    expect(Math.max(...ys)).toBe(8);
+  });
+
+  it('is thinned on a very large board, keeping its edges', () => {
+    const large: Ground = {
+      columns: 1000,
+      rows: 700,
+      cellMm: 1,
+      heightsMm: new Float32Array(700_000).fill(5),
+      skinMm: new Float32Array(700_000),
+    };
+    const { positions } = groundMesh(large, 6, false);
+    expect(positions.length / 3).toBeLessThan(200_000);
+    let most = 0;
+    for (let i = 0; i < positions.length; i += 3) most = Math.max(most, positions[i] ?? 0);
+    expect(most).toBe(1000);
+  });
+});
+
+describe('the surface of a water', () => {
+  it('lies at the waterline over its cells and one more all round', () => {
+    const { positions, indices } = waterMesh(GROUND, PLAN);
+    expect(indices.length / 6).toBe(12);
+    expect(positions.length / 3).toBe(20);
+    expect([...positions].filter((_, i) => i % 3 === 1).every((y) => y === 6)).toBe(true);
+  });
+
+  it('has no seams', () => {
+    // Only the border of the 4 × 3 cells is open: 14 edges.
+    expect(openEdges(waterMesh(GROUND, PLAN))).toBe(14);
+  });
+});
