@@ -160,6 +160,30 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(17, Height(100, 50));
     }
 
+    [Theory]
+    [InlineData("asc", "text/plain")]
+    [InlineData("png", "image/png")]
+    [InlineData("stl", "model/stl")]
+    [InlineData("obj", "model/obj")]
+    public async Task The_ground_goes_out_as_a_file(string format, string type)
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin("Out board");
+        using var response = await client.GetAsync($"{at}/ground.{format}");
+        Assert.Equal(HttpStatusCode.OK, response.StatusCode);
+        Assert.Equal(type, response.Content.Headers.ContentType?.MediaType);
+        Assert.Equal($"out-board.{format}", response.Content.Headers.ContentDisposition?.FileName);
+        Assert.True((await response.Content.ReadAsByteArrayAsync()).Length > 100);
+    }
+
+    [Fact]
+    public async Task A_format_there_is_not_is_refused()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.GetAsync($"{at}/ground.dwg")).StatusCode);
+    }
+
     [Fact]
     public async Task Copy_bin_and_restore()
     {

@@ -60,6 +60,7 @@ internal static class BuildEndpoints
         builds.MapPost("/import", Import).Accepts<BuildDocument>("application/json");
         builds.MapGet("/{id:guid}", Get);
         builds.MapGet("/{id:guid}/file", File);
+        builds.MapGet("/{id:guid}/ground.{format}", GroundFile).Produces<byte[]>(contentType: GroundPicture.ContentType);
         builds.MapGet("/{id:guid}/ground", Ground).Produces<byte[]>(contentType: GroundPicture.ContentType);
         builds.MapGet("/{id:guid}/waterline", Waterline);
         builds.MapPost("/{id:guid}/edits", Edit).ProducesProblem(StatusCodes.Status409Conflict);
@@ -104,9 +105,26 @@ internal static class BuildEndpoints
     private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, TimeProvider time, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var name = string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
-        return TypedResults.File(BuildFile.Write(build, DateOnly.FromDateTime(time.GetLocalNow().Date)), "application/json", $"{name}.build.json");
+        return TypedResults.File(BuildFile.Write(build, DateOnly.FromDateTime(time.GetLocalNow().Date)), "application/json", $"{FileName(build)}.build.json");
     }
+
+    private static async Task<FileContentHttpResult> GroundFile(Guid id, string format, BuildStore store, GroundCache grounds, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var field = grounds.Of(build).Surface;
+        var (file, type) = format switch
+        {
+            "asc" => (AsciiGrid.Write(field), "text/plain"),
+            "png" => (GreyPicture.Write(field), "image/png"),
+            "stl" => (GroundBody.Of(field, build.Board.ThicknessMm).ToStl(), "model/stl"),
+            "obj" => (GroundBody.Of(field, build.Board.ThicknessMm).ToObj(), "model/obj"),
+            _ => throw new RefusedException("format", "Ground goes out as asc, png, stl or obj."),
+        };
+        return TypedResults.File(file, type, $"{FileName(build)}.{format}");
+    }
+
+    private static string FileName(Build build) =>
+        string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
 
     private static async Task<FileContentHttpResult> Ground(Guid id, BuildStore store, GroundCache grounds, CancellationToken cancel) =>
         Picture(grounds.Of((await store.GetAsync(id, cancel)).Build));

@@ -38,7 +38,7 @@ function sameTool(a: Tool, b: Tool): boolean {
 
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
-  const { build, plan, edit, stepId, selectStep } = useDesk();
+  const { id, build, plan, edit, stepId, selectStep } = useDesk();
   const units = useUnits();
   const add = (operation: Operation) => {
     selectStep(operation.id);
@@ -158,6 +158,28 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
             </li>
           ))}
         </ol>
+      </section>
+      <section>
+        <h3>Take the ground out</h3>
+        <p>
+          As{' '}
+          <a href={`/api/builds/${id}/ground.asc`} download>
+            a grid
+          </a>
+          ,{' '}
+          <a href={`/api/builds/${id}/ground.png`} download>
+            a grey picture
+          </a>
+          , or a body to print:{' '}
+          <a href={`/api/builds/${id}/ground.stl`} download>
+            STL
+          </a>{' '}
+          or{' '}
+          <a href={`/api/builds/${id}/ground.obj`} download>
+            OBJ
+          </a>
+          , in mm.
+        </p>
       </section>
       {plan.ground.skinMl > 0 && (
         <section>
