@@ -53,6 +53,7 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         builder.UseContentRoot(AppContext.BaseDirectory);
         builder.UseSetting("data", _folder);
         builder.UseSetting("demo", "true");
+        builder.UseSetting("announce", "false");
     }
 
     protected override void Dispose(bool disposing)

@@ -103,7 +103,7 @@ internal static class Setup
     /// <summary>Prints the address once the server answers.</summary>
     public static void AnnounceAddress(this WebApplication app)
     {
-        if (OnlyListsRoutes) return;
+        if (OnlyListsRoutes || !app.Configuration.GetValue("announce", true)) return;
         app.Lifetime.ApplicationStarted.Register(() =>
         {
             // A test host has no addresses of its own.
