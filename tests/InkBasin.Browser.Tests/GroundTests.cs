@@ -104,6 +104,29 @@ public class GroundTests(BrowserFixture fixture)
         Assert.Equal(25, await fixture.HeightAt(id, 150, 10));
     }
 
+    [Fact]
+    public async Task A_ford_raises_the_bed_an_island_stands_in_it_and_both_can_go_again()
+    {
+        var id = await fixture.Begin("Ford board");
+        _page.Open(id, "ground");
+        _page.Button("Scoop a channel").Click();
+        _page.Press(Keys.Enter);
+        _page.Until(() => _page.All(".step-name").Count == 2, "the channel");
+        _page.Settled();
+        var bed = await fixture.HeightAt(id, 150, 100);
+        _page.Button("Add a ford").Click();
+        Until(async () => await fixture.HeightAt(id, 150, 100) > bed + 4);
+        _page.Button("Remove ford 1").Click();
+        Until(async () => Math.Abs(await fixture.HeightAt(id, 150, 100) - bed) < 0.01);
+        _page.Button("Add an island").Click();
+        Until(async () => await fixture.HeightAt(id, 150, 100) > bed + 10);
+        var along = _page.Field("Along");
+        along.SendKeys(Keys.Control + "a");
+        along.SendKeys("20" + Keys.Enter);
+        Until(async () => Math.Abs(await fixture.HeightAt(id, 150, 100) - bed) < 0.01);
+        Assert.True(await fixture.HeightAt(id, 48, 100) > bed + 8);
+    }
+
     [Theory]
     [InlineData("Level a pad", 0)]
     [InlineData("Fill the bed", 4)]

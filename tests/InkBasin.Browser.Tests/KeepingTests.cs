@@ -74,6 +74,32 @@ public class KeepingTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_build_file_is_brought_in_and_one_that_is_none_is_refused()
+    {
+        var id = await fixture.CopyOf("The Drowned Pit");
+        var path = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.build.json");
+        try
+        {
+            _page.SetViewport(1280, 800);
+            fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
+            _page.Until(() => _page.First(".new-build input[type=file]"), "the way in for a file");
+            await File.WriteAllTextAsync(path, "{\"format\":\"a shopping list\"}");
+            _page.Find(".new-build input[type=file]").SendKeys(path);
+            _page.Until(() => _page.First(".new-build .message-stop")?.Text.Contains("not a build file", StringComparison.Ordinal) == true, "the refusal");
+
+            await File.WriteAllBytesAsync(path, await fixture.Http.GetByteArrayAsync($"/api/builds/{id}/file"));
+            _page.Find(".new-build input[type=file]").SendKeys(path);
+            _page.Until(() => _page.All("[data-testid=volume]").Count == 1, "the build that was brought in, on its water");
+            Assert.Contains("The Drowned Pit copy", _page.Text(".top-build"), StringComparison.Ordinal);
+            Assert.DoesNotContain(id, fixture.Driver.Url, StringComparison.Ordinal);
+        }
+        finally
+        {
+            File.Delete(path);
+        }
+    }
+
+    [Fact]
     public async Task The_pours_follow_strategy_product_and_ink()
     {
         var id = await fixture.CopyOf("Sallow Quay");

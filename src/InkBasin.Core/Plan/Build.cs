@@ -64,7 +64,7 @@ public sealed record Water
 /// <param name="ResidueMl">What a cup keeps back, ml, 0…100.</param>
 public sealed record Measuring(MeasuringDevice Device, Cup Cup, double LossPercent = 5, double ResidueMl = 3)
 {
-    /// <summary>A kitchen scale to 1 g… the usual start is a 0.1 g pocket scale and a 400 ml cup.</summary>
+    /// <summary>What a new build starts with: a pocket scale that shows 0.1 g, and a cup of about half a litre.</summary>
     public static Measuring Usual { get; } = new(new MeasuringDevice(DeviceKind.Scale, 0.1), new Cup(66, 88, 110));
 
     /// <summary>Refuses a measure that measures nothing.</summary>

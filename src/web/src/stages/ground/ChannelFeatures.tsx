@@ -2,10 +2,29 @@ import Button from 'react-bootstrap/Button';
 import type { ChannelOperation, Operation } from '../../api/types';
 import { NumberField } from '../../slip/fields';
 
-const percent = (share: number) => Math.round(share * 100);
-const without = <T,>(list: T[], index: number) => list.filter((_, i) => i !== index);
-const changed = <T,>(list: T[], index: number, change: Partial<T>) =>
-  list.map((one, i) => (i === index ? { ...one, ...change } : one));
+type Feature = Record<string, number>;
+
+interface FeatureNumber {
+  key: string;
+  label: string;
+  /** A share is typed in per cent, a length in the units of the screen. */
+  kind: 'share' | 'length';
+  step: number;
+}
+
+const FORD: FeatureNumber[] = [
+  { key: 'alongShare', label: 'Along', kind: 'share', step: 1 },
+  { key: 'lengthMm', label: 'Length', kind: 'length', step: 1 },
+  { key: 'riseMm', label: 'Rise', kind: 'length', step: 0.5 },
+];
+
+const ISLAND: FeatureNumber[] = [
+  { key: 'alongShare', label: 'Along', kind: 'share', step: 1 },
+  { key: 'acrossShare', label: 'To the right', kind: 'share', step: 5 },
+  { key: 'lengthMm', label: 'Length', kind: 'length', step: 1 },
+  { key: 'widthMm', label: 'Width', kind: 'length', step: 1 },
+  { key: 'heightMm', label: 'Height', kind: 'length', step: 0.5 },
+];
 
 /** Fords and islands of a channel, each by its place along it. */
 export function ChannelFeatures({
@@ -16,116 +35,82 @@ export function ChannelFeatures({
   replace: (changed: Operation) => Promise<boolean>;
 }) {
   const { fords, islands } = channel;
+  const newFord = { alongShare: 0.5, lengthMm: 30, riseMm: 5 };
+  const newIsland = { alongShare: 0.5, acrossShare: 0, lengthMm: 40, widthMm: 14, heightMm: 14 };
   return (
     <>
-      {fords.map((ford, i) => {
-        const set = (change: Partial<typeof ford>) => replace({ ...channel, fords: changed(fords, i, change) });
-        return (
-          <fieldset key={i} className="feature">
-            <legend>
-              Ford {i + 1}
-              <button
-                type="button"
-                className="step-tool"
-                aria-label={`Remove ford ${i + 1}`}
-                onClick={() => void replace({ ...channel, fords: without(fords, i) })}
-              >
-                ×
-              </button>
-            </legend>
-            <NumberField
-              label="Along"
-              suffix="%"
-              value={percent(ford.alongShare)}
-              onChange={(p) => set({ alongShare: p / 100 })}
-            />
-            <NumberField
-              label="Length"
-              quantity="length"
-              value={ford.lengthMm}
-              onChange={(lengthMm) => set({ lengthMm })}
-            />
-            <NumberField
-              label="Rise"
-              quantity="length"
-              step={0.5}
-              value={ford.riseMm}
-              onChange={(riseMm) => set({ riseMm })}
-            />
-          </fieldset>
-        );
-      })}
-      {islands.map((island, i) => {
-        const set = (change: Partial<typeof island>) => replace({ ...channel, islands: changed(islands, i, change) });
-        return (
-          <fieldset key={i} className="feature">
-            <legend>
-              Island {i + 1}
-              <button
-                type="button"
-                className="step-tool"
-                aria-label={`Remove island ${i + 1}`}
-                onClick={() => void replace({ ...channel, islands: without(islands, i) })}
-              >
-                ×
-              </button>
-            </legend>
-            <NumberField
-              label="Along"
-              suffix="%"
-              value={percent(island.alongShare)}
-              onChange={(p) => set({ alongShare: p / 100 })}
-            />
-            <NumberField
-              label="To the right"
-              suffix="%"
-              step={5}
-              value={percent(island.acrossShare)}
-              onChange={(p) => set({ acrossShare: p / 100 })}
-            />
-            <NumberField
-              label="Length"
-              quantity="length"
-              value={island.lengthMm}
-              onChange={(lengthMm) => set({ lengthMm })}
-            />
-            <NumberField
-              label="Width"
-              quantity="length"
-              value={island.widthMm}
-              onChange={(widthMm) => set({ widthMm })}
-            />
-            <NumberField
-              label="Height"
-              quantity="length"
-              step={0.5}
-              value={island.heightMm}
-              onChange={(heightMm) => set({ heightMm })}
-            />
-          </fieldset>
-        );
-      })}
+      <Features
+        name="Ford"
+        numbers={FORD}
+        items={fords}
+        onChange={(changed) => replace({ ...channel, fords: changed })}
+      />
+      <Features
+        name="Island"
+        numbers={ISLAND}
+        items={islands}
+        onChange={(changed) => replace({ ...channel, islands: changed })}
+      />
       <div className="tool-row">
         <Button
           size="sm"
           variant="outline-primary"
-          onClick={() => void replace({ ...channel, fords: [...fords, { alongShare: 0.5, lengthMm: 30, riseMm: 5 }] })}
+          onClick={() => void replace({ ...channel, fords: [...fords, newFord] })}
         >
           Add a ford
         </Button>
         <Button
           size="sm"
           variant="outline-primary"
-          onClick={() =>
-            void replace({
-              ...channel,
-              islands: [...islands, { alongShare: 0.5, acrossShare: 0, lengthMm: 40, widthMm: 14, heightMm: 14 }],
-            })
-          }
+          onClick={() => void replace({ ...channel, islands: [...islands, newIsland] })}
         >
           Add an island
         </Button>
       </div>
     </>
   );
+}
+
+function Features<T extends { [K in keyof T]: number }>({
+  name,
+  numbers,
+  items,
+  onChange,
+}: {
+  name: string;
+  numbers: FeatureNumber[];
+  items: T[];
+  onChange: (items: T[]) => Promise<boolean>;
+}) {
+  return items.map((item, i) => (
+    <fieldset key={i} className="feature">
+      <legend>
+        {name} {i + 1}
+        <button
+          type="button"
+          className="step-tool"
+          aria-label={`Remove ${name.toLowerCase()} ${i + 1}`}
+          onClick={() => void onChange(items.filter((_, k) => k !== i))}
+        >
+          ×
+        </button>
+      </legend>
+      {numbers.map(({ key, label, kind, step }) => {
+        const value = (item as Feature)[key] ?? 0;
+        const set = (next: number) => onChange(items.map((one, k) => (k === i ? { ...one, [key]: next } : one)));
+        return kind === 'share' ? (
+          <NumberField
+            key={key}
+            label={label}
+            suffix="%"
+            step={step}
+            value={Math.round(value * 100)}
+            onChange={(percent) => set(percent / 100)}
+          />
+        ) : (
+          <NumberField key={key} label={label} quantity="length" step={step} value={value} onChange={set} />
+        );
+      })}
+    </fieldset>
+  ));
 }
