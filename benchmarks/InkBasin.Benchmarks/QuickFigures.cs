@@ -45,6 +45,10 @@ public static class QuickFigures
         var (waterline, ground) = await server.MeasureAsync();
         Line(output, "waterline_drag_p95", waterline, "ms");
         Line(output, "ground_drag_p95", ground, "ms");
+        var (stroke, step, kept) = await server.MeasureLargeAsync();
+        Line(output, "stroke_1000x700_p95", stroke, "ms");
+        Line(output, "step_drag_1000x700_p95", step, "ms");
+        Line(output, "stroke_kept_1000x700_p95", kept, "ms");
     }
 
     private static Build DemoBuild(string name)

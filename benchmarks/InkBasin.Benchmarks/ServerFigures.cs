@@ -1,6 +1,10 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Formats;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 
@@ -48,6 +52,77 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         return (waterline, ground);
     }
 
+    /// <summary>Measures hand work on a large board: 1000 × 700 cells, 200 steps, 500 strokes.</summary>
+    /// <returns>Milliseconds at the 95th percentile: the ground with one more stroke, the ground with an early step dragged, a stroke kept.</returns>
+    public async Task<(double StrokeMs, double StepMs, double KeptMs)> MeasureLargeAsync()
+    {
+        using var client = new HttpClient { BaseAddress = ClientOptions.BaseAddress };
+        var large = LargeBuild();
+        using var file = new ByteArrayContent(BuildFile.Write(large, new DateOnly(2026, 1, 1)));
+        file.Headers.ContentType = new("application/json");
+        using var made = await client.PostAsync(new Uri("/api/builds/import", UriKind.Relative), file);
+        made.EnsureSuccessStatusCode();
+        var at = $"/api/builds/{(await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]}";
+        var key = (await client.GetFromJsonAsync<JsonNode>(at))!["groundKey"]!.GetValue<string>();
+
+        JsonObject Stroke(int k) => new()
+        {
+            ["kind"] = "addStroke",
+            ["id"] = "hand",
+            ["stroke"] = JsonSerializer.SerializeToNode(
+                new Stroke(StrokeKind.Scoop, [.. Enumerable.Range(0, 30).Select(i => new PointMm(300 + k + (3 * i), 300 + (20 * Math.Sin(i * 0.3))))], 30, 4), BuildFile.Json),
+        };
+        var stroke = await Percentile(client, $"{at}/preview/ground", Stroke, key);
+        var hill = (Ridge)large.Recipe[1];
+        var step = await Percentile(client, $"{at}/preview/ground", k => new JsonObject
+        {
+            ["kind"] = "replaceOperation",
+            ["operation"] = JsonSerializer.SerializeToNode<GroundOperation>(hill with { Points = [new(hill.Points[0].XMm + (0.2 * k), hill.Points[0].YMm)] }, BuildFile.Json),
+        }, key);
+        var version = 1;
+        var kept = await Percentile(client, $"{at}/edits", Stroke, key, () => version++);
+        return (stroke, step, kept);
+    }
+
+    // Hills, channels, ponds, rocks and walls of a hand's width strewn over the board, a skin among them, then the strokes.
+    private static Build LargeBuild()
+    {
+        var random = new Random(7);
+        double X() => 40 + (random.NextDouble() * 920);
+        double Y() => 40 + (random.NextDouble() * 620);
+        Outline Patch(double x, double y, double r) => new([new(x - r, y), new(x, y - r), new(x + r, y), new(x, y + r)], true);
+        List<GroundOperation> steps = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 60 }];
+        for (var i = 1; i < 199; i++)
+        {
+            double x = X(), y = Y();
+            var id = $"s{i}";
+            steps.Add((i % 6) switch
+            {
+                1 => new Ridge { Id = id, Name = "Hill", Points = [new(x, y)], HeightMm = 12, WidthMm = 120 },
+                2 => new Channel { Id = id, Name = "Rill", Points = [new(x, y, 8), new(x + 60, y + 20, 10), new(x + 110, y, 12)], BedStartMm = 50, BedEndMm = 46, RaggedMm = 2 },
+                3 => new Pond { Id = id, Name = "Pool", Outline = Patch(x, y, 30), DepthMm = 8, ShelfDepthMm = 2, ShelfWidthMm = 6 },
+                4 => new RockGroup { Id = id, Name = "Rocks", Outline = Patch(x, y, 25), Count = 12, LeastMm = 3, GreatestMm = 10, Seed = i },
+                5 => new RetainingWall { Id = id, Name = "Wall", Points = [new(x, y), new(x + 50, y)], TopMm = 66, ThicknessMm = 3 },
+                _ => i == 120
+                    ? new PlasterSkin { Id = id, Name = "Skin", ThicknessMm = 2, RoughMm = 1 }
+                    : new Pad { Id = id, Name = "Yard", Outline = Patch(x, y, 30), LevelMm = 58, BatterDeg = 60 },
+            });
+        }
+
+        var kinds = Enum.GetValues<StrokeKind>();
+        steps.Add(new Strokes
+        {
+            Id = "hand",
+            Name = "Hand",
+            Items = [.. Enumerable.Range(0, 500).Select(i =>
+            {
+                double x = X(), y = Y();
+                return new Stroke(kinds[i % kinds.Length], [.. Enumerable.Range(0, 20).Select(k => new PointMm(x + (3 * k), y + k))], 24, 0.6, 55);
+            })],
+        });
+        return new Build { Name = "Large board", Scale = 76, Board = new Board(1000, 700, 1), Recipe = steps };
+    }
+
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseContentRoot(AppContext.BaseDirectory);
@@ -64,12 +139,16 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         Directory.Delete(_folder, recursive: true);
     }
 
-    private static async Task<double> Percentile(HttpClient client, string path, Func<int, JsonNode> edit)
+    private static JsonObject Body(JsonNode edit, string? have, Func<int>? version) => version is null
+        ? new JsonObject { ["edit"] = edit, ["have"] = have }
+        : new JsonObject { ["edit"] = edit, ["version"] = version() };
+
+    private static async Task<double> Percentile(HttpClient client, string path, Func<int, JsonNode> edit, string? have = null, Func<int>? version = null)
     {
         var times = new List<double>(Measured);
         for (var k = 0; k < WarmUp + Measured; k++)
         {
-            using var body = JsonContent.Create(new JsonObject { ["edit"] = edit(k) });
+            using var body = JsonContent.Create(Body(edit(k), have, version));
             await body.LoadIntoBufferAsync();
             var start = Stopwatch.GetTimestamp();
             using var response = await client.PostAsync(new Uri(path, UriKind.Relative), body);

@@ -43,7 +43,7 @@ public sealed class BuildChangedException(int current, IReadOnlyList<MadeChange>
 }
 
 /// <summary>Builds kept in the database: every change is an edit with an inverse, versioned, and survives a restart.</summary>
-public sealed class BuildStore(InkBasinContext context, TimeProvider time)
+public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimeProvider time)
 {
     /// <summary>Edits kept on a build's undo list.</summary>
     public const int UndoDepth = 500;
@@ -53,13 +53,21 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
     {
         var rows = await context.Builds.AsNoTracking().Where(b => b.BinnedUtc != null == binned)
             .OrderByDescending(b => b.ChangedUtc).ThenBy(b => b.Name).ToListAsync(cancel);
-        return [.. rows.Select(row => View(row, null, null))];
+        return [.. rows.Select(row => View(row, BuildOf(row), null, null))];
     }
 
     /// <summary>One build, on the shelf or in the bin.</summary>
     /// <exception cref="BuildNotFoundException">There is none.</exception>
-    public async Task<StoredBuild> GetAsync(Guid id, CancellationToken cancel = default) =>
-        await ViewAsync(await RowAsync(id, cancel), cancel);
+    public async Task<StoredBuild> GetAsync(Guid id, CancellationToken cancel = default)
+    {
+        // Without the document, the largest part of a row, when that version has been read already.
+        var head = await context.Builds.AsNoTracking().Where(b => b.Id == id)
+            .Select(b => new BuildRow { Id = b.Id, Version = b.Version, ChangedUtc = b.ChangedUtc, BinnedUtc = b.BinnedUtc })
+            .SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
+        if (read.Find(id, head.Version) is { } build) return await ViewAsync(head, build, cancel);
+        var row = await RowAsync(id, cancel);
+        return await ViewAsync(row, BuildOf(row), cancel);
+    }
 
     /// <summary>Puts a new build on the shelf.</summary>
     /// <exception cref="RefusedException">The build cannot be.</exception>
@@ -72,14 +80,14 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
         context.Builds.Add(row);
         context.Changes.Add(new ChangeRow { BuildId = row.Id, Version = 1, Label = "Begin", MadeUtc = now });
         await context.SaveChangesAsync(cancel);
-        return View(row, null, null);
+        return View(row, build, null, null);
     }
 
     /// <summary>A copy of a build under another name, with an undo list of its own.</summary>
     /// <exception cref="BuildNotFoundException">There is none to copy.</exception>
     public async Task<StoredBuild> CopyAsync(Guid id, CancellationToken cancel = default)
     {
-        var build = Read((await RowAsync(id, cancel)).Document);
+        var build = BuildOf(await RowAsync(id, cancel));
         var name = build.Name.Length > 74 ? build.Name[..74] : build.Name;
         return await CreateAsync(build with { Name = $"{name} copy" }, cancel);
     }
@@ -136,7 +144,7 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
         var row = await RowAsync(id, cancel);
         row.BinnedUtc = binned ? row.BinnedUtc ?? Now() : null;
         await context.SaveChangesAsync(cancel);
-        return await ViewAsync(row, cancel);
+        return await ViewAsync(row, BuildOf(row), cancel);
     }
 
     private async Task<StoredBuild> ChangeAsync(Guid id, int version, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
@@ -144,7 +152,7 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
         var row = await RowAsync(id, cancel);
         if (row.BinnedUtc is not null) throw new BuildNotFoundException();
         if (row.Version != version) throw await ChangedSinceAsync(id, version, row.Version, cancel);
-        var (after, label) = await change(Read(row.Document));
+        var (after, label) = await change(BuildOf(row));
         row.Document = Write(after);
         row.Name = after.Name;
         row.Version++;
@@ -160,7 +168,8 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
             throw await ChangedSinceAsync(id, version, (await RowAsync(id, cancel)).Version, cancel);
         }
 
-        return await ViewAsync(row, cancel);
+        read.Keep(id, row.Version, after);
+        return await ViewAsync(row, after, cancel);
     }
 
     private async Task<BuildChangedException> ChangedSinceAsync(Guid id, int seen, int current, CancellationToken cancel)
@@ -180,23 +189,23 @@ public sealed class BuildStore(InkBasinContext context, TimeProvider time)
     private IQueryable<EditRow> FirstUndone(Guid id) =>
         context.Edits.Where(e => e.BuildId == id && e.Undone).OrderBy(e => e.Id);
 
-    private async Task<StoredBuild> ViewAsync(BuildRow row, CancellationToken cancel) =>
+    private async Task<StoredBuild> ViewAsync(BuildRow row, Build build, CancellationToken cancel) =>
         View(
             row,
+            build,
             await LastDone(row.Id).Select(e => e.Label).FirstOrDefaultAsync(cancel),
             await FirstUndone(row.Id).Select(e => e.Label).FirstOrDefaultAsync(cancel));
 
-    private static StoredBuild View(BuildRow row, string? undo, string? redo) =>
-        new(row.Id, row.Version, Read(row.Document), Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null, undo, redo);
+    private static StoredBuild View(BuildRow row, Build build, string? undo, string? redo) =>
+        new(row.Id, row.Version, build, Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null, undo, redo);
+
+    private Build BuildOf(BuildRow row) => read.Of(row.Id, row.Version, row.Document);
 
     private DateTime Now() => time.GetUtcNow().UtcDateTime;
 
     private static DateTimeOffset Utc(DateTime value) => new(DateTime.SpecifyKind(value, DateTimeKind.Utc));
 
     private static string Write<T>(T value) => JsonSerializer.Serialize(value, BuildFile.Json);
-
-    private static Build Read(string document) =>
-        JsonSerializer.Deserialize<Build>(document, BuildFile.Json) ?? throw new InvalidDataException("A stored build is empty.");
 
     private static BuildEdit ReadEdit(string edit) =>
         JsonSerializer.Deserialize<BuildEdit>(edit, BuildFile.Json) ?? throw new InvalidDataException("A stored edit is empty.");

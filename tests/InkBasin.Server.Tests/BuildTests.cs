@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Headers;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 
 namespace InkBasin.Server.Tests;
@@ -154,10 +155,44 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal("IBGR"u8.ToArray(), bytes[..4]);
         int columns = BitConverter.ToInt32(bytes, 4), rows = BitConverter.ToInt32(bytes, 8);
         Assert.Equal((200, 100), (columns, rows));
-        Assert.Equal(16 + (columns * rows * 8), bytes.Length);
-        float Height(int column, int row) => BitConverter.ToSingle(bytes, 16 + (4 * ((row * columns) + column)));
+        Assert.Equal([0, 0, columns, rows], [.. Enumerable.Range(0, 4).Select(i => BitConverter.ToInt32(bytes, 16 + (4 * i)))]);
+        Assert.Equal(32 + (columns * rows * 8), bytes.Length);
+        float Height(int column, int row) => BitConverter.ToSingle(bytes, 32 + (4 * ((row * columns) + column)));
         Assert.Equal(25, Height(10, 10));
         Assert.Equal(17, Height(100, 50));
+    }
+
+    [Fact]
+    public async Task A_browser_that_has_a_ground_gets_only_what_differs_from_it()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        var key = (await client.Get(at))["groundKey"]!.GetValue<string>();
+        await client.GetByteArrayAsync($"{at}/ground");
+        using var tried = await client.PostAsJsonAsync($"{at}/preview/ground", new { edit = AddPond, have = key });
+        var part = await tried.Content.ReadAsByteArrayAsync();
+        int Number(int i) => BitConverter.ToInt32(part, 16 + (4 * i));
+        Assert.InRange(Number(2), 1, 199);
+        Assert.InRange(Number(3), 1, 99);
+        Assert.Equal(32 + (Number(2) * Number(3) * 8), part.Length);
+
+        // Laid over what it had, it is the whole of the new ground.
+        var had = await client.GetByteArrayAsync($"{at}/ground");
+        await client.Post($"{at}/edits", new { version = 1, edit = AddPond });
+        var whole = await client.GetByteArrayAsync($"{at}/ground");
+        const int Columns = 200, Cells = 200 * 100;
+        for (var layer = 0; layer < 2; layer++)
+        {
+            for (var row = 0; row < Number(3); row++)
+            {
+                var from = 32 + (4 * ((layer * Number(2) * Number(3)) + (row * Number(2))));
+                part.AsSpan(from, 4 * Number(2)).CopyTo(had.AsSpan(32 + (4 * ((layer * Cells) + ((Number(1) + row) * Columns) + Number(0)))));
+            }
+        }
+
+        Assert.Equal(whole, had);
+        Assert.Equal(32, (await client.GetByteArrayAsync($"{at}/ground?have={(await client.Get(at))["groundKey"]}")).Length);
+        Assert.Equal(whole, await client.GetByteArrayAsync($"{at}/ground?have=unknown"));
     }
 
     [Theory]

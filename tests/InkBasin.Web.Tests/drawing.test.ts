@@ -189,26 +189,40 @@ describe('the board on the screen', () => {
 });
 
 describe('the wire form of a ground', () => {
-  function bytes(magic = 'IBGR'): ArrayBuffer {
-    const buffer = new ArrayBuffer(16 + 2 * 8);
+  // A board of 3 × 2 cells; the box given, its heights and its plaster.
+  function bytes(box: number[], values: number[], magic = 'IBGR'): ArrayBuffer {
+    const buffer = new ArrayBuffer(32 + 4 * values.length);
     const view = new DataView(buffer);
     [...magic].forEach((letter, i) => view.setUint8(i, letter.charCodeAt(0)));
-    view.setInt32(4, 2, true);
-    view.setInt32(8, 1, true);
+    view.setInt32(4, 3, true);
+    view.setInt32(8, 2, true);
     view.setFloat32(12, 1.5, true);
-    [7, 8, 0.5, 0.25].forEach((value, i) => view.setFloat32(16 + 4 * i, value, true));
+    box.forEach((value, i) => view.setInt32(16 + 4 * i, value, true));
+    values.forEach((value, i) => view.setFloat32(32 + 4 * i, value, true));
     return buffer;
   }
+  const whole = bytes([0, 0, 3, 2], [1, 2, 3, 4, 5, 6, 0, 0, 0, 0.5, 0.5, 0.5]);
 
   it('reads heights and plaster', () => {
-    const ground = readGround(bytes());
-    expect([ground.columns, ground.rows, ground.cellMm]).toEqual([2, 1, 1.5]);
-    expect([...ground.heightsMm]).toEqual([7, 8]);
-    expect([...ground.skinMm]).toEqual([0.5, 0.25]);
+    const ground = readGround(whole);
+    expect([ground.columns, ground.rows, ground.cellMm]).toEqual([3, 2, 1.5]);
+    expect([...ground.heightsMm]).toEqual([1, 2, 3, 4, 5, 6]);
+    expect([...ground.skinMm]).toEqual([0, 0, 0, 0.5, 0.5, 0.5]);
   });
 
-  it('is refused when damaged', () => {
-    expect(() => readGround(bytes('NOPE'))).toThrow(/damaged/);
-    expect(() => readGround(bytes().slice(0, 24))).toThrow(/damaged/);
+  it('lays a part over the ground had, which stays as it is', () => {
+    const had = readGround(whole);
+    const ground = readGround(bytes([1, 0, 2, 2], [20, 30, 50, 60, 7, 7, 7, 7]), had);
+    expect([...ground.heightsMm]).toEqual([1, 20, 30, 4, 50, 60]);
+    expect([...ground.skinMm]).toEqual([0, 7, 7, 0.5, 7, 7]);
+    expect([...had.heightsMm]).toEqual([1, 2, 3, 4, 5, 6]);
+    expect([...readGround(bytes([0, 0, 0, 0], []), had).heightsMm]).toEqual([...had.heightsMm]);
+  });
+
+  it('is refused when damaged, and when a part has nothing to be laid over', () => {
+    expect(() => readGround(bytes([0, 0, 3, 2], [1], 'NOPE'))).toThrow(/damaged/);
+    expect(() => readGround(whole.slice(0, 20))).toThrow(/damaged/);
+    expect(() => readGround(whole.slice(0, 40))).toThrow(/damaged/);
+    expect(() => readGround(bytes([1, 0, 1, 1], [20, 7]))).toThrow(/part/);
   });
 });

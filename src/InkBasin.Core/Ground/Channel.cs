@@ -31,7 +31,7 @@ public sealed record Island(double AlongShare, double AcrossShare, double Length
 /// they meet the ground. It only takes away. Beyond its ends it closes in a half round, so a channel that
 /// is to run off the board has its last point outside.
 /// </summary>
-public sealed record Channel : GroundOperation
+public sealed record Channel : GroundStep
 {
     /// <summary>Centre line, 2…200 points, with the bed's width at each.</summary>
     public required IReadOnlyList<ChannelPoint> Points { get; init; }
@@ -111,28 +111,23 @@ public sealed record Channel : GroundOperation
     public SmoothLine CentreLine(double stepMm) => SmoothLine.Through([.. Points.Select(p => p.Place)], stepMm);
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(CentreLine(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var line = CentreLine(work.CellMm * 2.5);
         var places = line.Points;
         var halfWidths = new double[places.Length];
-        var widest = 0.0;
-        for (var i = 0; i < halfWidths.Length; i++)
-        {
-            halfWidths[i] = WidthAt(line.Knot[i]) / 2;
-            widest = Math.Max(widest, halfWidths[i]);
-        }
+        for (var i = 0; i < halfWidths.Length; i++) halfWidths[i] = WidthAt(line.Knot[i]) / 2;
 
         var tangent = BankAngleDeg >= 89.999 ? double.PositiveInfinity : Math.Tan(BankAngleDeg * Math.PI / 180);
-        var highest = work.HeightsMm.Max();
-        var lowestBed = Math.Min(BedStartMm, BedEndMm) - OutsideDeepMm;
-        var bank = double.IsPositiveInfinity(tangent) ? 0 : Math.Max(0, highest - lowestBed) / tangent;
-        var reach = widest + RaggedMm + bank + work.CellMm;
         var bends = OutsideDeepMm > 0 ? Bends(line, halfWidths) : null;
 
-        var nearest = NearestPiece.Lay(work, places, reach);
+        var nearest = NearestPiece.Lay(work, places, ReachMm(work.CellMm, work.Bounds));
         var length = line.LengthMm;
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             var to = nearest.Piece[cell];
             if (to == 0) continue;
@@ -141,7 +136,10 @@ public sealed record Channel : GroundOperation
             var bed = BedStartMm + ((BedEndMm - BedStartMm) * (length > 0 ? s / length : 0));
             var half = halfWidths[to - 1] + (along * (halfWidths[to] - halfWidths[to - 1]));
             var distance = Math.Sqrt(nearest.Distance2[cell]);
-            var rightward = Side(places[to - 1], places[to], work.Centre(cell % work.Columns), work.Centre(cell / work.Columns));
+
+            // Most cells in reach lie in banks over the ground whatever else the bed does there.
+            if (distance > half + RaggedMm && bed - OutsideDeepMm + ((distance - half - RaggedMm) * tangent) >= work.HeightsMm[cell]) continue;
+            var rightward = Side(places[to - 1], places[to], work.XMm(cell % work.Columns), work.YMm(cell / work.Columns));
             if (RaggedMm > 0) half = Math.Max(half * 0.2, half + (RaggedMm * Wander(s, rightward)));
             var target = bed + Rise(distance, half, tangent);
             if (bends is not null) target -= Scour(bends[to - 1] + (along * (bends[to] - bends[to - 1])), rightward * distance / half);
@@ -155,6 +153,14 @@ public sealed record Channel : GroundOperation
 
             if (target < work.HeightsMm[cell]) work.Set(cell, target);
         }
+    }
+
+    // Farther out the banks are over the highest ground. Between two points no bed is wider than at the wider of them.
+    private double ReachMm(double cellMm, HeightBounds bounds)
+    {
+        var lowestBed = Math.Min(BedStartMm, BedEndMm) - OutsideDeepMm;
+        var bank = BankAngleDeg >= 89.999 ? 0 : Math.Max(0, bounds.HighestMm - lowestBed) / Math.Tan(BankAngleDeg * Math.PI / 180);
+        return (Points.Max(p => p.WidthMm) / 2) + RaggedMm + bank + cellMm;
     }
 
     // 1 at the middle, smoothly 0 at the edge.

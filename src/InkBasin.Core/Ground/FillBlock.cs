@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A false bed: the bed inside the outline is raised to a level wherever it is lower, to save resin (models.md §1c). It is
 /// honest only where the ink hides it.
 /// </summary>
-public sealed record FillBlock : GroundOperation
+public sealed record FillBlock : GroundStep
 {
     /// <summary>Outline of the block.</summary>
     public required Outline Outline { get; init; }
@@ -20,10 +20,14 @@ public sealed record FillBlock : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Outline.Ring(grid.CellMm), 0);
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var block = RingField.Lay(work, Outline.Ring(work.CellMm), 0);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (block.Inside(cell) && work.HeightsMm[cell] < TopMm) work.Set(cell, TopMm);
         }

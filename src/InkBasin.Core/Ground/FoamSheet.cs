@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A sheet of foam laid on what is there: raises the ground inside its outline by its thickness, or the whole board
 /// when it has none. Its edge may be carved back to a slope.
 /// </summary>
-public sealed record FoamSheet : GroundOperation
+public sealed record FoamSheet : GroundStep
 {
     /// <summary>Thickness of the sheet, mm, 0.5…300.</summary>
     public required double ThicknessMm { get; init; }
@@ -24,16 +24,20 @@ public sealed record FoamSheet : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        Outline is null ? grid.All : grid.Around(Outline.Ring(grid.CellMm), 0);
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         if (Outline is null)
         {
-            for (var i = 0; i < work.HeightsMm.Length; i++) work.Set(i, work.HeightsMm[i] + ThicknessMm);
+            for (var i = 0; i < work.Cells; i++) work.Set(i, work.HeightsMm[i] + ThicknessMm);
             return;
         }
 
         var sheet = RingField.Lay(work, Outline.Ring(work.CellMm), CarvedBackMm);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (!sheet.Inside(cell)) continue;
             var share = CarvedBackMm > 0 ? Math.Min(1, sheet.DistanceMm(cell) / CarvedBackMm) : 1;

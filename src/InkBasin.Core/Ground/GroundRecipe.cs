@@ -35,7 +35,14 @@ public sealed record Board(double WidthMm, double DepthMm, double CellMm = 2, do
 /// <summary>What a recipe compiles to.</summary>
 /// <param name="Surface">The finished surface.</param>
 /// <param name="SkinMm">Plaster at the surface of each cell, mm, on the same grid.</param>
-public sealed record CompiledGround(HeightField Surface, double[] SkinMm);
+public sealed record CompiledGround(HeightField Surface, double[] SkinMm)
+{
+    /// <summary>Bounds no cell has left while it was compiled.</summary>
+    internal HeightBounds Bounds { get; init; }
+
+    /// <summary>What it was compiled from, in order.</summary>
+    internal IReadOnlyList<IGroundPart> Parts { get; init; } = [];
+}
 
 /// <summary>
 /// A board and the ordered steps that make its ground. The recipe is the truth; the grid is derived from it and may
@@ -46,18 +53,38 @@ public static class GroundRecipe
     /// <summary>Compiles the enabled steps in order on a bare board of height 0. Same input, same grid to the last bit.</summary>
     /// <param name="board">The board, already checked.</param>
     /// <param name="steps">The steps, already checked.</param>
-    /// <param name="cancel">Stops the work between rows.</param>
+    /// <param name="cancel">Stops the work between parts and rows.</param>
     public static CompiledGround Compile(Board board, IReadOnlyList<GroundOperation> steps, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
-        using var work = new GroundWork(board.Columns, board.Rows, board.CellMm, cancel);
-        foreach (var step in steps)
-        {
-            if (step.Enabled) step.Shape(work);
-        }
+        return GroundChange.Whole(CellGrid.Of(board), GroundChange.Parts(steps), cancel);
+    }
 
-        return new CompiledGround(new HeightField(work.Columns, work.Rows, work.CellMm, work.HeightsMm), work.SkinMm);
+    /// <summary>
+    /// The same answer as <see cref="Compile"/>, to the last bit, at the cost of what differs from a ground at hand. Steps and
+    /// strokes count as shared when their fields are the same and their lists the same objects.
+    /// </summary>
+    /// <param name="board">The board, already checked; another than the ground's own only costs a whole compilation.</param>
+    /// <param name="steps">The steps wanted, already checked.</param>
+    /// <param name="ground">A ground compiled before.</param>
+    /// <param name="cancel">Stops the work between parts and rows.</param>
+    public static CompiledGround Recompile(Board board, IReadOnlyList<GroundOperation> steps, CompiledGround ground, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(board);
+        ArgumentNullException.ThrowIfNull(steps);
+        ArgumentNullException.ThrowIfNull(ground);
+        var grid = CellGrid.Of(board);
+        var parts = GroundChange.Parts(steps);
+        return grid == CellGrid.Of(ground.Surface) ? GroundChange.From(grid, ground, parts, cancel) : GroundChange.Whole(grid, parts, cancel);
+    }
+
+    /// <summary>How much a recipe differs from the one a ground was compiled from: parts of either that the other does not share.</summary>
+    public static int Differing(CompiledGround ground, IReadOnlyList<GroundOperation> steps)
+    {
+        ArgumentNullException.ThrowIfNull(ground);
+        ArgumentNullException.ThrowIfNull(steps);
+        return GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps));
     }
 }
 

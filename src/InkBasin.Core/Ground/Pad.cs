@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A flat shelf at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
 /// the ground round it is battered up or down to it at the batter angle.
 /// </summary>
-public sealed record Pad : GroundOperation
+public sealed record Pad : GroundStep
 {
     /// <summary>Edge of the flat.</summary>
     public required Outline Outline { get; init; }
@@ -24,23 +24,30 @@ public sealed record Pad : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Outline.Ring(grid.CellMm), ReachMm(bounds));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        var upright = BatterDeg >= 89.999;
+        var reach = ReachMm(work.Bounds);
         var tangent = Math.Tan(BatterDeg * Math.PI / 180);
-        var most = work.HeightsMm.Max(height => Math.Abs(height - LevelMm));
-        var flat = RingField.Lay(work, Outline.Ring(work.CellMm), upright ? 0 : most / tangent);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        var flat = RingField.Lay(work, Outline.Ring(work.CellMm), reach);
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (flat.Inside(cell))
             {
                 work.Set(cell, LevelMm);
             }
-            else if (!upright)
+            else if (reach > 0)
             {
                 var swing = flat.DistanceMm(cell) * tangent;
                 work.Set(cell, Math.Clamp(work.HeightsMm[cell], LevelMm - swing, LevelMm + swing));
             }
         }
     }
+
+    // Farther out the batter is past the highest and the lowest ground. An upright edge has none.
+    private double ReachMm(HeightBounds bounds) =>
+        BatterDeg >= 89.999 ? 0 : bounds.FarthestMm(LevelMm) / Math.Tan(BatterDeg * Math.PI / 180);
 }

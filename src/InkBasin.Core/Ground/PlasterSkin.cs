@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A skin of plaster of one thickness over a region or the whole board, measured plumb. It may carry the roughness
 /// a trowel and brush leave; the thickness is then the mean.
 /// </summary>
-public sealed record PlasterSkin : GroundOperation
+public sealed record PlasterSkin : GroundStep
 {
     // Wavelengths of worked plaster, mm: trowel marks, then brush marks.
     private static readonly double[] TextureWavelengthsMm = [34, 15, 7];
@@ -31,36 +31,40 @@ public sealed record PlasterSkin : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        Outline is null ? grid.All : grid.Around(Outline.Ring(grid.CellMm), 0);
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var region = Outline is null ? default : RingField.Lay(work, Outline.Ring(work.CellMm), 0);
+        var texture = new double[work.Columns];
         for (var row = 0; row < work.Rows; row++)
         {
-            work.Cancel.ThrowIfCancellationRequested();
+            work.StopIfUnwanted();
+            if (RoughMm > 0) Texture(texture, work.BoardColumn(0), work.BoardRow(row), work.CellMm);
             for (var column = 0; column < work.Columns; column++)
             {
                 var cell = (row * work.Columns) + column;
                 if (Outline is not null && !region.Inside(cell)) continue;
-                var laid = ThicknessMm + (RoughMm > 0 ? RoughMm * Texture(column, row, work.CellMm) : 0);
-                var before = work.SkinMm[cell];
-                work.HeightsMm[cell] += laid;
-                work.SkinMm[cell] = before + laid;
+                work.Lay(cell, ThicknessMm + (RoughMm > 0 ? RoughMm * texture[column] : 0));
             }
         }
     }
 
-    // −½…½ about a mean of nought.
-    private double Texture(int column, int row, double cellMm)
+    // −½…½ about a mean of nought, along a row.
+    private void Texture(Span<double> sums, int firstColumn, int row, double cellMm)
     {
-        double sum = 0, weight = 0;
+        sums.Clear();
+        double weight = 0;
         for (var k = 0; k < TextureWavelengthsMm.Length; k++)
         {
             var period = Math.Max(1, (int)Math.Round(TextureWavelengthsMm[k] / cellMm));
             var share = 1.0 / (1 << k);
-            sum += share * (ValueNoise.At(column, row, period, unchecked((Seed * 31) + k)) - 0.5);
+            ValueNoise.AddRow(sums, share, firstColumn, row, period, unchecked((Seed * 31) + k));
             weight += share;
         }
 
-        return sum / weight;
+        for (var i = 0; i < sums.Length; i++) sums[i] /= weight;
     }
 }

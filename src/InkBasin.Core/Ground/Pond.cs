@@ -5,7 +5,7 @@ namespace InkBasin.Core.Ground;
 /// is dug, the level at which it would run over. A shelf of its own depth may run round the margin; inside it the bed
 /// slopes down to the full depth. With neither shelf nor slope it is a dock with upright walls.
 /// </summary>
-public sealed record Pond : GroundOperation
+public sealed record Pond : GroundStep
 {
     /// <summary>The shore.</summary>
     public required Outline Outline { get; init; }
@@ -43,12 +43,24 @@ public sealed record Pond : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Outline.Ring(grid.CellMm), grid.CellMm);
+
+    /// <inheritdoc/>
+    internal override CellBox Spread(CellGrid grid, CellBox part)
+    {
+        // Its brim may lie anywhere along the shore.
+        var foot = Footprint(grid, default);
+        return part.Meet(foot).IsEmpty ? part : part.Join(foot);
+    }
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var tangent = SlopeDeg >= 89.999 ? double.PositiveInfinity : Math.Tan(SlopeDeg * Math.PI / 180);
         var shore = RingField.Lay(work, Outline.Ring(work.CellMm), RaggedMm + ShelfWidthMm + ((DepthMm - ShelfDepthMm) / tangent));
         var brim = BrimMm(work, shore);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (!shore.Inside(cell)) continue;
             var fromShore = shore.DistanceMm(cell) - (RaggedMm > 0 ? RaggedMm * Wander(cell, work) : 0);
@@ -60,7 +72,7 @@ public sealed record Pond : GroundOperation
 
     // 0…1, in waves of some 16 mm.
     private static double Wander(int cell, GroundWork work) =>
-        ValueNoise.At(cell % work.Columns, cell / work.Columns, Math.Max(1, (int)Math.Round(16 / work.CellMm)), 523);
+        ValueNoise.At(work.BoardColumn(cell % work.Columns), work.BoardRow(cell / work.Columns), Math.Max(1, (int)Math.Round(16 / work.CellMm)), 523);
 
     private double DepthAt(double fromShoreMm, double tangent)
     {
@@ -74,7 +86,7 @@ public sealed record Pond : GroundOperation
     private static double BrimMm(GroundWork work, RingField shore)
     {
         double brim = double.PositiveInfinity, own = double.PositiveInfinity;
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (!shore.Inside(cell)) continue;
             own = Math.Min(own, work.HeightsMm[cell]);

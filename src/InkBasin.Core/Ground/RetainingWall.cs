@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A wall of one thickness along a line of straight pieces, with its top at a level: ground under it is raised to the top,
 /// ground that already stands higher is left.
 /// </summary>
-public sealed record RetainingWall : GroundOperation
+public sealed record RetainingWall : GroundStep
 {
     /// <summary>Foot of the wall, 2…200 points, joined straight.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
@@ -24,14 +24,20 @@ public sealed record RetainingWall : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around([.. Points], HalfMm(grid.CellMm));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        // A wall thinner than a cell still stands: otherwise water would find its way between the cells' centres.
-        var half = Math.Max(ThicknessMm / 2, work.CellMm * 0.71);
+        var half = HalfMm(work.CellMm);
         var wall = NearestPiece.Lay(work, [.. Points], half);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             if (wall.Distance2[cell] <= half * half && work.HeightsMm[cell] < TopMm) work.Set(cell, TopMm);
         }
     }
+
+    // A wall thinner than a cell still stands: otherwise water would find its way between the cells' centres.
+    private double HalfMm(double cellMm) => Math.Max(ThicknessMm / 2, cellMm * 0.71);
 }

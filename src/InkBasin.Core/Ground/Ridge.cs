@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A hill (one point) or a ridge (a smooth crest line) raised on what is there: full height on the crest, falling smoothly to
 /// nothing at half its base width.
 /// </summary>
-public sealed record Ridge : GroundOperation
+public sealed record Ridge : GroundStep
 {
     /// <summary>The crest, 1…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
@@ -24,10 +24,14 @@ public sealed record Ridge : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Lines.Smooth(Points, grid.CellMm * 2.5).Points, WidthMm / 2);
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var crest = NearestPiece.Lay(work, Lines.Smooth(Points, work.CellMm * 2.5).Points, WidthMm / 2);
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             var off = Math.Sqrt(crest.Distance2[cell]) * 2 / WidthMm;
             if (off < 1) work.Set(cell, work.HeightsMm[cell] + (HeightMm * ValueNoise.Smooth(1 - off)));

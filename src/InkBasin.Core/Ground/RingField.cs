@@ -40,8 +40,8 @@ internal readonly ref struct RingField
         var crossings = new List<double>();
         for (var row = row0; row < row1; row++)
         {
-            work.Cancel.ThrowIfCancellationRequested();
-            var y = work.Centre(row);
+            work.StopIfUnwanted();
+            var y = work.YMm(row);
             crossings.Clear();
             for (int i = 0, j = ring.Length - 1; i < ring.Length; j = i++)
             {
@@ -52,8 +52,8 @@ internal readonly ref struct RingField
             crossings.Sort();
             for (var k = 0; k + 1 < crossings.Count; k += 2)
             {
-                var from = (int)Math.Clamp(Math.Ceiling((crossings[k] / work.CellMm) - 0.5), 0, work.Columns);
-                var to = (int)Math.Clamp(Math.Ceiling((crossings[k + 1] / work.CellMm) - 0.5), 0, work.Columns);
+                var from = (int)Math.Clamp(Math.Ceiling((crossings[k] / work.CellMm) - 0.5) - work.Box.Column0, 0, work.Columns);
+                var to = (int)Math.Clamp(Math.Ceiling((crossings[k + 1] / work.CellMm) - 0.5) - work.Box.Column0, 0, work.Columns);
                 if (to > from) inside.Slice((row * work.Columns) + from, to - from).Fill(true);
             }
         }
@@ -91,18 +91,18 @@ internal readonly ref struct NearestPiece(GroundWork work)
     /// <summary>Lowers the distances of the cells within reach of the piece a–b, noting the piece unless the spans for it are empty.</summary>
     public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, Span<double> distance2, Span<int> piece, Span<double> alongs, int number)
     {
-        work.Cancel.ThrowIfCancellationRequested();
-        double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy), cellMm = work.CellMm;
+        work.StopIfUnwanted();
+        double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy);
         var scale = length2 > 0 ? 1 / length2 : 0;
         var (row0, row1, column0, column1) = work.Window([a, b], reachMm);
         for (var row = row0; row < row1; row++)
         {
-            var py = work.Centre(row) - a.YMm;
+            var py = work.YMm(row) - a.YMm;
             var first = row * work.Columns;
             var cells = distance2.Slice(first, work.Columns);
             for (var column = column0; column < column1; column++)
             {
-                var px = ((column + 0.5) * cellMm) - a.XMm;
+                var px = work.XMm(column) - a.XMm;
                 var along = ((px * dx) + (py * dy)) * scale;
                 along = along < 0 ? 0 : along > 1 ? 1 : along;
                 double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);

@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// Rocks strewn in an outline: domes on elliptic footprints, turned and sized at random from a seed, each bedded a third of
 /// its height into the ground at its middle.
 /// </summary>
-public sealed record RockGroup : GroundOperation
+public sealed record RockGroup : GroundStep
 {
     private const double Bedded = 1.0 / 3;
 
@@ -38,13 +38,25 @@ public sealed record RockGroup : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Outline.Ring(grid.CellMm), GreatestMm / 2);
+
+    /// <inheritdoc/>
+    internal override CellBox Spread(CellGrid grid, CellBox part)
+    {
+        // A rock stands on the ground at its middle, wherever its edge is.
+        var foot = Footprint(grid, default);
+        return part.Meet(foot).IsEmpty ? part : part.Join(foot);
+    }
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var ring = Outline.Ring(work.CellMm);
         double left = ring.Min(p => p.XMm), right = ring.Max(p => p.XMm), back = ring.Min(p => p.YMm), front = ring.Max(p => p.YMm);
         for (var rock = 0; rock < Count; rock++)
         {
-            work.Cancel.ThrowIfCancellationRequested();
+            work.StopIfUnwanted();
             for (var attempt = 0; attempt < 40; attempt++)
             {
                 var at = new PointMm(
@@ -62,7 +74,7 @@ public sealed record RockGroup : GroundOperation
         var size = LeastMm + ((GreatestMm - LeastMm) * ValueNoise.Lattice(rock, 3, Seed));
         var narrow = 0.6 + (0.4 * ValueNoise.Lattice(rock, 4, Seed));
         var (sin, cos) = Math.SinCos(Math.PI * ValueNoise.Lattice(rock, 5, Seed));
-        int column = (int)Math.Floor(at.XMm / work.CellMm), row = (int)Math.Floor(at.YMm / work.CellMm);
+        int column = (int)Math.Floor(at.XMm / work.CellMm) - work.Box.Column0, row = (int)Math.Floor(at.YMm / work.CellMm) - work.Box.Row0;
         if (column < 0 || row < 0 || column >= work.Columns || row >= work.Rows) return;
         var height = size * HeightShare;
         var foot = work.HeightsMm[(row * work.Columns) + column] - (height * Bedded);
@@ -71,7 +83,7 @@ public sealed record RockGroup : GroundOperation
         {
             for (var c = column0; c < column1; c++)
             {
-                double dx = work.Centre(c) - at.XMm, dy = work.Centre(r) - at.YMm;
+                double dx = work.XMm(c) - at.XMm, dy = work.YMm(r) - at.YMm;
                 double u = ((dx * cos) + (dy * sin)) * 2 / size, v = ((dy * cos) - (dx * sin)) * 2 / (size * narrow);
                 var off = (u * u) + (v * v);
                 if (off >= 1) continue;

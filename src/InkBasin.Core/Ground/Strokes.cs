@@ -65,35 +65,55 @@ public sealed record Strokes : GroundOperation
     }
 
     /// <inheritdoc/>
-    internal override void Shape(GroundWork work)
+    internal override IEnumerable<IGroundPart> Parts() => Items.Select((stroke, number) => new StrokePart(stroke, number));
+}
+
+/// <summary>One stroke of a set.</summary>
+/// <param name="Stroke">The stroke.</param>
+/// <param name="Number">Its place in the set, which seeds its roughness.</param>
+internal sealed record StrokePart(Stroke Stroke, int Number) : IGroundPart
+{
+    private double RadiusMm => Stroke.BrushMm / 2;
+
+    /// <inheritdoc/>
+    public CellBox Footprint(CellGrid grid, HeightBounds bounds) => grid.Around([.. Stroke.Path], RadiusMm);
+
+    /// <inheritdoc/>
+    public CellBox Spread(CellGrid grid, CellBox part)
     {
-        for (var i = 0; i < Items.Count; i++)
-        {
-            work.Cancel.ThrowIfCancellationRequested();
-            Draw(work, Items[i], i);
-        }
+        if (Stroke.Kind != StrokeKind.Smooth) return part;
+        var reach = Evened.Reach(RadiusMm, grid.CellMm);
+        return part.Join(part.Grow(reach).Meet(Footprint(grid, default).Grow(reach)));
     }
 
-    private static void Draw(GroundWork work, Stroke stroke, int number)
+    /// <inheritdoc/>
+    public void Shape(GroundWork work)
     {
+        var stroke = Stroke;
         PointMm[] path = [.. stroke.Path];
-        var radius = stroke.BrushMm / 2;
+        var radius = RadiusMm;
         var (row0, row1, column0, column1) = work.Window(path, radius);
         if (row0 >= row1 || column0 >= column1) return;
-        var evened = stroke.Kind == StrokeKind.Smooth ? Evened.Of(work, row0, row1, column0, column1, radius / 2) : default;
+        var nearest = work.Distance2();
+        if (path.Length == 1) NearestPiece.Visit(work, path[0], path[0], radius, nearest, [], [], 0);
+        for (var i = 1; i < path.Length; i++) NearestPiece.Visit(work, path[i - 1], path[i], radius, nearest, [], [], 0);
+        var evened = stroke.Kind == StrokeKind.Smooth ? Evened.Of(work, row0, row1, column0, column1, radius) : default;
         for (var row = row0; row < row1; row++)
         {
             for (var column = column0; column < column1; column++)
             {
-                var press = Press(path, work.Centre(column), work.Centre(row), radius);
-                if (press <= 0) continue;
                 var cell = (row * work.Columns) + column;
+                var off = Math.Sqrt(nearest[cell]) / radius;
+                if (off >= 1) continue;
+
+                // 1 on the path, smoothly to 0 at the brush's edge.
+                var press = ValueNoise.Smooth(1 - off);
                 var height = work.HeightsMm[cell];
                 work.Set(cell, stroke.Kind switch
                 {
                     StrokeKind.Rise => height + (stroke.Strength * press),
                     StrokeKind.Scoop => height - (stroke.Strength * press),
-                    StrokeKind.Roughen => height + (stroke.Strength * press * (ValueNoise.Lattice(column, row, number + 17) - 0.5)),
+                    StrokeKind.Roughen => height + (stroke.Strength * press * (ValueNoise.Lattice(work.BoardColumn(column), work.BoardRow(row), Number + 17) - 0.5)),
                     StrokeKind.Level => height + ((stroke.LevelMm - height) * stroke.Strength * press),
                     _ => height + ((evened.At(row, column) - height) * stroke.Strength * press),
                 });
@@ -101,46 +121,44 @@ public sealed record Strokes : GroundOperation
         }
     }
 
-    // 1 on the path, smoothly to 0 at the brush's edge.
-    private static double Press(PointMm[] path, double x, double y, double radius)
-    {
-        var nearest2 = path[0].DistanceSquared(new PointMm(x, y));
-        for (var i = 1; i < path.Length; i++)
-            nearest2 = Math.Min(nearest2, Rings.SegmentDistanceSquared(path[i - 1], path[i], x, y, out _));
-        var off = Math.Sqrt(nearest2) / radius;
-        return off < 1 ? ValueNoise.Smooth(1 - off) : 0;
-    }
-
-    /// <summary>Means of the ground over a square round each cell, from one summed-area table (Crow 1984).</summary>
+    /// <summary>
+    /// Means of the ground over a square round each cell, from one summed-area table (Crow 1984). The sums are whole numbers of
+    /// 2⁻²⁰ mm, so that a mean is the same to the last bit wherever its table begins.
+    /// </summary>
     private readonly struct Evened
     {
-        private readonly double[] _sums;
+        private const double Steps = 1 << 20;
+
+        private readonly long[] _sums;
         private readonly int _width;
         private readonly (int Row0, int Row1, int Column0, int Column1) _outer;
         private readonly int _reach;
 
-        private Evened(double[] sums, int width, (int Row0, int Row1, int Column0, int Column1) outer, int reach)
+        private Evened(long[] sums, int width, (int Row0, int Row1, int Column0, int Column1) outer, int reach)
         {
             (_sums, _width, _outer, _reach) = (sums, width, outer, reach);
         }
 
-        public static Evened Of(GroundWork work, int row0, int row1, int column0, int column1, double reachMm)
+        /// <summary>Half the side of the square, cells.</summary>
+        public static int Reach(double radiusMm, double cellMm) => Math.Max(1, (int)Math.Round(radiusMm / 2 / cellMm));
+
+        public static Evened Of(GroundWork work, int row0, int row1, int column0, int column1, double radiusMm)
         {
-            var reach = Math.Max(1, (int)Math.Round(reachMm / work.CellMm));
+            var reach = Reach(radiusMm, work.CellMm);
             var outer = (
                 Row0: Math.Max(0, row0 - reach),
                 Row1: Math.Min(work.Rows, row1 + reach),
                 Column0: Math.Max(0, column0 - reach),
                 Column1: Math.Min(work.Columns, column1 + reach));
             var width = outer.Column1 - outer.Column0 + 1;
-            var sums = new double[(outer.Row1 - outer.Row0 + 1) * width];
+            var sums = new long[(outer.Row1 - outer.Row0 + 1) * width];
             for (var row = outer.Row0; row < outer.Row1; row++)
             {
-                double along = 0;
+                long along = 0;
                 var at = ((row - outer.Row0 + 1) * width) + 1;
                 for (var column = outer.Column0; column < outer.Column1; column++, at++)
                 {
-                    along += work.HeightsMm[(row * work.Columns) + column];
+                    along += (long)Math.Round(work.HeightsMm[(row * work.Columns) + column] * Steps);
                     sums[at] = sums[at - width] + along;
                 }
             }
@@ -153,7 +171,7 @@ public sealed record Strokes : GroundOperation
             int back = Math.Max(_outer.Row0, row - _reach) - _outer.Row0, front = Math.Min(_outer.Row1, row + _reach + 1) - _outer.Row0;
             int left = Math.Max(_outer.Column0, column - _reach) - _outer.Column0, right = Math.Min(_outer.Column1, column + _reach + 1) - _outer.Column0;
             var sum = _sums[(front * _width) + right] - _sums[(back * _width) + right] - _sums[(front * _width) + left] + _sums[(back * _width) + left];
-            return sum / ((front - back) * (right - left));
+            return sum / ((double)(front - back) * (right - left) * Steps);
         }
     }
 }

@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
 /// battered to the ground beside at the batter angle (models.md §1, cut and embankment).
 /// </summary>
-public sealed record TrackBed : GroundOperation
+public sealed record TrackBed : GroundStep
 {
     /// <summary>Centre line, 2…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
@@ -36,16 +36,17 @@ public sealed record TrackBed : GroundOperation
     }
 
     /// <inheritdoc/>
+    internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
+        grid.Around(Lines.Smooth(Points, grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var line = Lines.Smooth(Points, work.CellMm * 2.5);
         var upright = BatterDeg >= 89.999;
         var tangent = Math.Tan(BatterDeg * Math.PI / 180);
-        var low = Math.Min(StartMm, EndMm);
-        var high = Math.Max(StartMm, EndMm);
-        var most = work.HeightsMm.Max(height => Math.Max(Math.Abs(height - low), Math.Abs(height - high)));
-        var nearest = NearestPiece.Lay(work, line.Points, (WidthMm / 2) + (upright ? work.CellMm : most / tangent));
-        for (var cell = 0; cell < work.HeightsMm.Length; cell++)
+        var nearest = NearestPiece.Lay(work, line.Points, ReachMm(work.CellMm, work.Bounds));
+        for (var cell = 0; cell < work.Cells; cell++)
         {
             var piece = nearest.Piece[cell];
             if (piece == 0) continue;
@@ -62,5 +63,13 @@ public sealed record TrackBed : GroundOperation
                 work.Set(cell, Math.Clamp(work.HeightsMm[cell], level - swing, level + swing));
             }
         }
+    }
+
+    // Farther out the batter is past the highest and the lowest ground.
+    private double ReachMm(double cellMm, HeightBounds bounds)
+    {
+        if (BatterDeg >= 89.999) return (WidthMm / 2) + cellMm;
+        var most = Math.Max(bounds.FarthestMm(StartMm), bounds.FarthestMm(EndMm));
+        return (WidthMm / 2) + (most / Math.Tan(BatterDeg * Math.PI / 180));
     }
 }

@@ -35,6 +35,27 @@ public static class ValueNoise
         return a + ((b - a) * v);
     }
 
+    /// <summary>Adds <paramref name="share"/> × (<see cref="At"/> − ½) for a run of x, from <paramref name="firstX"/>, to the sums.</summary>
+    public static void AddRow(Span<double> sums, double share, int firstX, int y, int period, int seed)
+    {
+        int cellY = y / period, cellX = -1;
+        double v = Smooth(y % period / (double)period), p = 0, q = 0, r = 0, s = 0;
+        for (var i = 0; i < sums.Length; i++)
+        {
+            var x = firstX + i;
+            if (x / period != cellX)
+            {
+                cellX = x / period;
+                (p, q) = (Lattice(cellX, cellY, seed), Lattice(cellX, cellY + 1, seed));
+                (r, s) = (Lattice(cellX + 1, cellY, seed), Lattice(cellX + 1, cellY + 1, seed));
+            }
+
+            var u = Smooth(x % period / (double)period);
+            double a = p + ((r - p) * u), b = q + ((s - q) * u);
+            sums[i] += share * (a + ((b - a) * v) - 0.5);
+        }
+    }
+
     /// <summary>The smooth step t²(3 − 2t) on [0, 1].</summary>
     public static double Smooth(double t) => t * t * (3 - (2 * t));
 }

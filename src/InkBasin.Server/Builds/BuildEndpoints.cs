@@ -46,7 +46,9 @@ public sealed record EditRequest(int Version, BuildEdit Edit);
 public sealed record VersionRequest(int Version);
 
 /// <summary>A change that is only tried.</summary>
-public sealed record PreviewRequest(BuildEdit Edit);
+/// <param name="Edit">The change.</param>
+/// <param name="Have">Key of a ground the browser has: the picture then holds only what differs from it.</param>
+public sealed record PreviewRequest(BuildEdit Edit, string? Have = null);
 
 /// <summary>Builds: the shelf, edits with undo and redo, the plan, the ground's picture.</summary>
 internal static class BuildEndpoints
@@ -126,8 +128,8 @@ internal static class BuildEndpoints
     private static string FileName(Build build) =>
         string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
 
-    private static async Task<FileContentHttpResult> Ground(Guid id, BuildStore store, GroundCache grounds, CancellationToken cancel) =>
-        Picture(grounds.Of((await store.GetAsync(id, cancel)).Build));
+    private static async Task<FileContentHttpResult> Ground(Guid id, BuildStore store, GroundCache grounds, CancellationToken cancel, string? have = null) =>
+        Picture(grounds, (await store.GetAsync(id, cancel)).Build, have);
 
     private static async Task<Ok<WaterlineAnswer>> Waterline(Guid id, double xMm, double yMm, BuildStore store, GroundCache grounds, CancellationToken cancel)
     {
@@ -152,7 +154,7 @@ internal static class BuildEndpoints
     }
 
     private static async Task<FileContentHttpResult> PreviewGround(Guid id, PreviewRequest request, BuildStore store, GroundCache grounds, CancellationToken cancel) =>
-        Picture(grounds.Of(request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After));
+        Picture(grounds, request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After, request.Have);
 
     private static async Task<Created<BuildCard>> Copy(Guid id, BuildStore store, CancellationToken cancel)
     {
@@ -183,8 +185,9 @@ internal static class BuildEndpoints
         stored.ChangedAt,
         stored.BinnedAt);
 
-    private static FileContentHttpResult Picture(CompiledGround ground) =>
-        TypedResults.File(GroundPicture.Write(ground), GroundPicture.ContentType);
+    // A picture against a ground that is not kept any more is the whole picture: the browser sees that by its box.
+    private static FileContentHttpResult Picture(GroundCache grounds, Build build, string? have) =>
+        TypedResults.File(GroundPicture.Write(grounds.Of(build), have is null ? null : grounds.Find(have)), GroundPicture.ContentType);
 
     // 1 mm on a small board, more on a large one, so that a new build has some tens of thousands of cells.
     private static double CellFor(double widthMm, double depthMm) => Math.Max(widthMm, depthMm) switch

@@ -75,6 +75,7 @@ internal static class Setup
         builder.Services.AddSingleton(file);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddDbContext<InkBasinContext>(options => options.UseSqlite(file.ConnectionString));
+        builder.Services.AddSingleton<ReadBuilds>();
         builder.Services.AddScoped<BuildStore>();
     }
 

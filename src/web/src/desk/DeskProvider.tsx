@@ -22,7 +22,15 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     staleTime: Infinity,
     placeholderData: (before) => before,
   });
-  const { draft, preview, settle, clear } = useDraft(id, setRefusal);
+  // While another window's change is fetched, the ground shown is still the one before it.
+  const had = useMemo(
+    () =>
+      rest === undefined || ground.data === undefined || ground.isPlaceholderData
+        ? null
+        : { key: rest.groundKey, ground: ground.data },
+    [rest, ground.data, ground.isPlaceholderData],
+  );
+  const { draft, preview, settle, clear } = useDraft(id, had, setRefusal);
   const edits = useEdits(id, rest, setRefusal);
   const [waterId, selectWater] = useState<string | null>(null);
   const [stepId, selectStep] = useState<string | null>(null);

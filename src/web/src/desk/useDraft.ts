@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
-import { previewGround, type Ground } from '../api/ground';
+import { previewGround, type Ground, type HadGround } from '../api/ground';
 import type { Build, BuildEdit, BuildPlan } from '../api/types';
 
 export interface Draft {
@@ -24,11 +24,13 @@ const LEAVES_GROUND = new Set([
  * Tries edits while something is dragged: one request under way at a time, always the latest wish next, so that the
  * figures keep up with the hand and never queue behind it.
  */
-export function useDraft(id: string, onRefused: (sentence: string | null) => void) {
+export function useDraft(id: string, had: HadGround | null, onRefused: (sentence: string | null) => void) {
   const [draft, setDraft] = useState<Draft | null>(null);
   const wanted = useRef<BuildEdit | null>(null);
   const running = useRef(false);
   const round = useRef(0);
+  const kept = useRef(had);
+  kept.current = had;
 
   const preview = useCallback(
     (edit: BuildEdit) => {
@@ -43,7 +45,7 @@ export function useDraft(id: string, onRefused: (sentence: string | null) => voi
           try {
             const [plan, ground] = await Promise.all([
               answer(api.POST('/api/builds/{id}/preview', { params: { path: { id } }, body: { edit: trying } })),
-              LEAVES_GROUND.has(trying.kind) ? null : previewGround(id, trying),
+              LEAVES_GROUND.has(trying.kind) ? null : previewGround(id, trying, kept.current),
             ]);
             if (round.current === started) {
               setDraft({ build: plan.build, plan: plan.plan, ground });

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
-import { fetchGround } from '../api/ground';
+import { fetchGround, type Ground } from '../api/ground';
 import type { BuildAnswer, BuildEdit } from '../api/types';
 import type { Conflict } from './DeskContext';
 
@@ -63,9 +63,11 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
         const made = await send(job);
         version.current = made.version;
         // The new ground first, so that the old one is never drawn under the new plan.
+        const before = client.getQueryData<BuildAnswer>(buildKey(id))?.groundKey;
+        const ground = before === undefined ? undefined : client.getQueryData<Ground>(groundKey(id, before));
         await client.fetchQuery({
           queryKey: groundKey(id, made.groundKey),
-          queryFn: () => fetchGround(id),
+          queryFn: () => fetchGround(id, before === undefined || ground === undefined ? null : { key: before, ground }),
           staleTime: Infinity,
         });
         client.setQueryData(buildKey(id), made);

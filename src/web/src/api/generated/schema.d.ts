@@ -745,7 +745,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    have?: string;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -2559,7 +2561,10 @@ export interface components {
         };
         /** @description A change that is only tried. */
         PreviewRequest: {
+            /** @description The change. */
             edit: components["schemas"]["BuildEdit"];
+            /** @description Key of a ground the browser has: the picture then holds only what differs from it. */
+            have?: null | string;
         };
         ProblemDetails: {
             type: null | string;

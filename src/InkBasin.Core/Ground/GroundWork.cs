@@ -1,0 +1,192 @@
+using System.Buffers;
+
+namespace InkBasin.Core.Ground;
+
+/// <summary>
+/// A box of the ground while it is being compiled: heights and the plaster lying on it, row-major within the box. Rows and
+/// columns count from the box's corner; centres are on the board.
+/// </summary>
+internal sealed class GroundWork : IDisposable
+{
+    private readonly CancellationToken _cancel;
+    private readonly double[] _heights;
+    private readonly double[] _skin;
+    private double _lowestMm;
+    private double _highestMm;
+    private bool[]? _inside;
+    private double[]? _distance2;
+    private double[]? _along;
+    private int[]? _piece;
+
+    /// <summary>A bare board of height 0 within the box.</summary>
+    public GroundWork(CellGrid grid, CellBox box, CancellationToken cancel)
+        : this(grid, box, new double[box.Cells], new double[box.Cells], default, cancel)
+    {
+    }
+
+    private GroundWork(CellGrid grid, CellBox box, double[] heights, double[] skin, HeightBounds bounds, CancellationToken cancel)
+    {
+        (Grid, Box, _cancel, _heights, _skin) = (grid, box, cancel, heights, skin);
+        (_lowestMm, _highestMm) = (bounds.LowestMm, bounds.HighestMm);
+    }
+
+    public CellGrid Grid { get; }
+
+    public CellBox Box { get; }
+
+    public int Columns => Box.Columns;
+
+    public int Rows => Box.Rows;
+
+    public int Cells => Box.Rows * Box.Columns;
+
+    public double CellMm => Grid.CellMm;
+
+    /// <summary>Height of the present surface, mm over the board's top.</summary>
+    public Span<double> HeightsMm => _heights.AsSpan(0, Cells);
+
+    /// <summary>Thickness of plaster at the surface, mm.</summary>
+    public Span<double> SkinMm => _skin.AsSpan(0, Cells);
+
+    /// <summary>Bounds no height in the box has left so far; a bare board's are 0 and 0.</summary>
+    public HeightBounds Bounds => new(_lowestMm, _highestMm);
+
+    /// <summary>A whole ground to go on from.</summary>
+    public static GroundWork GoingOn(CellGrid grid, CompiledGround from, CancellationToken cancel) =>
+        new(grid, grid.All, [.. from.Surface.HeightsMm], [.. from.SkinMm], from.Bounds, cancel);
+
+    /// <summary>Lets a part shape the cells it may change.</summary>
+    public void Apply(IGroundPart part)
+    {
+        _cancel.ThrowIfCancellationRequested();
+        var foot = part.Footprint(Grid, Bounds);
+        if (foot.Meet(Box).IsEmpty) return;
+        var box = part.Spread(Grid, foot).Meet(Box);
+        if (box == Box)
+        {
+            part.Shape(this);
+            return;
+        }
+
+        // On a grid of its own size: its scratch is cleared and walked at the cost of the part, not of the board.
+        var heights = ArrayPool<double>.Shared.Rent((int)box.Cells);
+        var skin = ArrayPool<double>.Shared.Rent((int)box.Cells);
+        using (var narrow = new GroundWork(Grid, box, heights, skin, Bounds, _cancel))
+        {
+            Copy(box, HeightsMm, narrow.HeightsMm, take: true);
+            Copy(box, SkinMm, narrow.SkinMm, take: true);
+            part.Shape(narrow);
+            Copy(box, HeightsMm, narrow.HeightsMm, take: false);
+            Copy(box, SkinMm, narrow.SkinMm, take: false);
+            (_lowestMm, _highestMm) = (narrow._lowestMm, narrow._highestMm);
+        }
+
+        ArrayPool<double>.Shared.Return(heights);
+        ArrayPool<double>.Shared.Return(skin);
+    }
+
+    /// <summary>The whole board's ground, when the work was on the whole board.</summary>
+    public CompiledGround Finish() =>
+        new(new HeightField(Columns, Rows, CellMm, _heights), _skin) { Bounds = Bounds };
+
+    /// <summary>Another ground with the cells of <paramref name="part"/> taken from here.</summary>
+    public CompiledGround FinishInto(CompiledGround before, CellBox part)
+    {
+        double[] heights = [.. before.Surface.HeightsMm], skin = [.. before.SkinMm];
+        for (var row = part.Row0; row < part.Row1; row++)
+        {
+            int to = (row * Grid.Columns) + part.Column0, from = ((row - Box.Row0) * Columns) + part.Column0 - Box.Column0;
+            HeightsMm.Slice(from, part.Columns).CopyTo(heights.AsSpan(to));
+            SkinMm.Slice(from, part.Columns).CopyTo(skin.AsSpan(to));
+        }
+
+        return new CompiledGround(new HeightField(Grid.Columns, Grid.Rows, CellMm, heights), skin) { Bounds = before.Bounds.Join(Bounds) };
+    }
+
+    /// <summary>Throws when the work is no longer wanted.</summary>
+    public void StopIfUnwanted() => _cancel.ThrowIfCancellationRequested();
+
+    // Scratch of one number a cell, shared by what one part does in turn.
+
+    /// <summary>Scratch, all false.</summary>
+    public Span<bool> Inside() => Cleared(_inside ??= ArrayPool<bool>.Shared.Rent(Cells), false);
+
+    /// <summary>Scratch, all +∞.</summary>
+    public Span<double> Distance2() => Cleared(_distance2 ??= ArrayPool<double>.Shared.Rent(Cells), double.PositiveInfinity);
+
+    /// <summary>Scratch, unset.</summary>
+    public Span<double> Along() => (_along ??= ArrayPool<double>.Shared.Rent(Cells)).AsSpan(0, Cells);
+
+    /// <summary>Scratch, all 0.</summary>
+    public Span<int> Piece() => Cleared(_piece ??= ArrayPool<int>.Shared.Rent(Cells), 0);
+
+    /// <summary>Gives the scratch back.</summary>
+    public void Dispose()
+    {
+        if (_inside is not null) ArrayPool<bool>.Shared.Return(_inside);
+        if (_distance2 is not null) ArrayPool<double>.Shared.Return(_distance2);
+        if (_along is not null) ArrayPool<double>.Shared.Return(_along);
+        if (_piece is not null) ArrayPool<int>.Shared.Return(_piece);
+        (_inside, _distance2, _along, _piece) = (null, null, null, null);
+    }
+
+    /// <summary>Sets a cell's surface lower or higher. Cutting takes the plaster first; filling is taken as bare.</summary>
+    public void Set(int cell, double heightMm)
+    {
+        var cut = _heights[cell] - heightMm;
+        if (cut == 0) return;
+        _skin[cell] = cut > 0 ? Math.Max(0, _skin[cell] - cut) : 0;
+        Put(cell, heightMm);
+    }
+
+    /// <summary>Lays plaster on a cell.</summary>
+    public void Lay(int cell, double thicknessMm)
+    {
+        _skin[cell] += thicknessMm;
+        Put(cell, _heights[cell] + thicknessMm);
+    }
+
+    /// <summary>Rows and columns of the box whose centres may lie within the points' box grown by <paramref name="growMm"/>.</summary>
+    public (int Row0, int Row1, int Column0, int Column1) Window(ReadOnlySpan<PointMm> points, double growMm)
+    {
+        var met = Grid.Around(points, growMm).Meet(Box);
+        return met.IsEmpty ? default : (met.Row0 - Box.Row0, met.Row1 - Box.Row0, met.Column0 - Box.Column0, met.Column1 - Box.Column0);
+    }
+
+    /// <summary>A column's number on the board.</summary>
+    public int BoardColumn(int column) => Box.Column0 + column;
+
+    /// <summary>A row's number on the board.</summary>
+    public int BoardRow(int row) => Box.Row0 + row;
+
+    /// <summary>Centre of a column, mm from the board's left.</summary>
+    public double XMm(int column) => (Box.Column0 + column + 0.5) * CellMm;
+
+    /// <summary>Centre of a row, mm from the board's back.</summary>
+    public double YMm(int row) => (Box.Row0 + row + 0.5) * CellMm;
+
+    private void Put(int cell, double heightMm)
+    {
+        _heights[cell] = heightMm;
+        if (heightMm < _lowestMm) _lowestMm = heightMm;
+        else if (heightMm > _highestMm) _highestMm = heightMm;
+    }
+
+    private void Copy(CellBox box, Span<double> wide, Span<double> narrow, bool take)
+    {
+        for (var row = 0; row < box.Rows; row++)
+        {
+            var inWide = wide.Slice(((box.Row0 - Box.Row0 + row) * Columns) + box.Column0 - Box.Column0, box.Columns);
+            var inNarrow = narrow.Slice(row * box.Columns, box.Columns);
+            if (take) inWide.CopyTo(inNarrow);
+            else inNarrow.CopyTo(inWide);
+        }
+    }
+
+    private Span<T> Cleared<T>(T[] scratch, T value)
+    {
+        var span = scratch.AsSpan(0, Cells);
+        span.Fill(value);
+        return span;
+    }
+}
