@@ -10,7 +10,13 @@ namespace InkBasin.Formats;
 /// <param name="FormatVersion">Version of the format, 1.</param>
 /// <param name="WrittenOn">The day it was written; dates inside are read against it when a demo is moved to today.</param>
 /// <param name="Build">The build.</param>
-public sealed record BuildDocument(string Format, int FormatVersion, DateOnly WrittenOn, Build Build);
+/// <param name="Attachments">Height grids and pictures the build lays down, in base64 by id; left out when there are none.</param>
+public sealed record BuildDocument(
+    string Format,
+    int FormatVersion,
+    DateOnly WrittenOn,
+    Build Build,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, byte[]>? Attachments = null);
 
 /// <summary>The build file: one build as JSON with units in its names (docs/build-file.md).</summary>
 public static class BuildFile
@@ -45,8 +51,8 @@ public static class BuildFile
     }
 
     /// <summary>Writes a build as an indented file.</summary>
-    public static byte[] Write(Build build, DateOnly writtenOn) =>
-        JsonSerializer.SerializeToUtf8Bytes(new BuildDocument(FormatName, 1, writtenOn, build), Indented);
+    public static byte[] Write(Build build, DateOnly writtenOn, IReadOnlyDictionary<string, byte[]>? attachments = null) =>
+        JsonSerializer.SerializeToUtf8Bytes(new BuildDocument(FormatName, 1, writtenOn, build, attachments is { Count: > 0 } ? attachments : null), Indented);
 
     /// <summary>The document's build with every date moved by the days between its writing and <paramref name="today"/>.</summary>
     public static Build MovedTo(BuildDocument document, DateOnly today)

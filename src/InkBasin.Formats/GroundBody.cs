@@ -24,23 +24,24 @@ public sealed class GroundBody
     /// <summary>Faces, each three corners turning counter-clockwise seen from outside.</summary>
     public IReadOnlyList<(int A, int B, int C)> Faces => _faces;
 
-    /// <param name="field">The ground; at least two cells each way.</param>
+    /// <param name="field">The ground.</param>
     /// <param name="boardMm">Thickness of the board under height 0, mm.</param>
     public static GroundBody Of(HeightField field, double boardMm)
     {
         ArgumentNullException.ThrowIfNull(field);
-        if (field.Columns < 2 || field.Rows < 2)
-            throw new Core.RefusedException("grid", "A body needs at least two cells each way.", Core.RefusalKind.Impossible);
         var body = new GroundBody();
-        int columns = field.Columns, rows = field.Rows;
+
+        // Through every cell's centre, so that the heights can be read back, and along the board's edges at the height of the next centre.
+        int columns = field.Columns + 2, rows = field.Rows + 2;
         for (var layer = 0; layer < 2; layer++)
         {
             for (var row = 0; row < rows; row++)
             {
                 for (var column = 0; column < columns; column++)
                 {
-                    var z = layer == 0 ? field.HeightsMm[(row * columns) + column] : -boardMm;
-                    body._vertices.Add((Edge(column, columns, field.CellMm), (rows * field.CellMm) - Edge(row, rows, field.CellMm), z));
+                    int c = Math.Clamp(column - 1, 0, field.Columns - 1), r = Math.Clamp(row - 1, 0, field.Rows - 1);
+                    var z = layer == 0 ? field.HeightsMm[(r * field.Columns) + c] : -boardMm;
+                    body._vertices.Add((Place(column, columns, field.CellMm), (field.Rows * field.CellMm) - Place(row, rows, field.CellMm), z));
                 }
             }
         }
@@ -128,8 +129,7 @@ public sealed class GroundBody
         _faces.Add((a, c, d));
     }
 
-    private static double Edge(int index, int count, double cellMm) =>
-        index == 0 ? 0 : index == count - 1 ? count * cellMm : (index + 0.5) * cellMm;
+    private static double Place(int index, int count, double cellMm) => Math.Clamp(index - 0.5, 0, count - 2) * cellMm;
 
     private static (double X, double Y, double Z) Normal((double X, double Y, double Z) p, (double X, double Y, double Z) q, (double X, double Y, double Z) r)
     {

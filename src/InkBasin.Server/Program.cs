@@ -18,6 +18,7 @@ app.MapHealth();
 app.MapCalc();
 app.MapBuilds();
 app.MapStores();
+app.MapPictures();
 app.MapApiRest();
 app.MapWeb();
 

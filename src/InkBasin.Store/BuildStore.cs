@@ -75,6 +75,7 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
     {
         ArgumentNullException.ThrowIfNull(build);
         build.Check();
+        await CheckAttachmentsAsync(build, null, cancel);
         var now = Now();
         var row = new BuildRow { Id = Guid.CreateVersion7(), Name = build.Name, Document = Write(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
         context.Builds.Add(row);
@@ -106,6 +107,7 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
         return ChangeAsync(id, version, async build =>
         {
             var change = edit.Apply(build);
+            await CheckAttachmentsAsync(change.After, build, cancel);
             var undone = await context.Edits.Where(e => e.BuildId == id && e.Undone).ToListAsync(cancel);
             context.Edits.RemoveRange(undone);
             var tooOld = await context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id).Skip(UndoDepth - 1).ToListAsync(cancel);
@@ -170,6 +172,14 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
 
         read.Keep(id, row.Version, after);
         return await ViewAsync(row, after, cancel);
+    }
+
+    // A build must not come to name heights or a picture that nobody has: it could never be shown.
+    private async Task CheckAttachmentsAsync(Build after, Build? before, CancellationToken cancel)
+    {
+        string[] named = [.. AttachmentStore.IdsOf(after).Except(before is null ? [] : AttachmentStore.IdsOf(before))];
+        if (named.Length > 0 && await context.Attachments.CountAsync(a => named.Contains(a.Id), cancel) < named.Length)
+            throw new RefusedException("build", "The build lays down heights or a picture that are not kept here. Bring the file in again.", RefusalKind.Impossible);
     }
 
     private async Task<BuildChangedException> ChangedSinceAsync(Guid id, int seen, int current, CancellationToken cancel)

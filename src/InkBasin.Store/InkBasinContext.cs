@@ -12,6 +12,8 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<ChangeRow> Changes => Set<ChangeRow>();
 
+    public DbSet<AttachmentRow> Attachments => Set<AttachmentRow>();
+
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -32,6 +34,7 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             change.HasOne<BuildRow>().WithMany().HasForeignKey(c => c.BuildId).OnDelete(DeleteBehavior.Cascade);
             change.HasIndex(c => new { c.BuildId, c.Version });
         });
+        modelBuilder.Entity<AttachmentRow>().Property(a => a.Id).HasMaxLength(64);
     }
 }
 

@@ -56,3 +56,12 @@ public sealed class ChangeRow
 
     public DateTime MadeUtc { get; set; }
 }
+
+/// <summary>A height grid or a picture that builds lay down.</summary>
+public sealed class AttachmentRow
+{
+    /// <summary>Hash of the bytes.</summary>
+    public string Id { get; set; } = "";
+
+    public byte[] Data { get; set; } = [];
+}

@@ -1,7 +1,6 @@
 using System.Buffers.Binary;
 using System.Globalization;
 using System.Text;
-using InkBasin.Core;
 using InkBasin.Core.Ground;
 using SixLabors.ImageSharp;
 using SixLabors.ImageSharp.Formats.Png;
@@ -88,6 +87,6 @@ public class GroundFilesTests
     }
 
     [Fact]
-    public void A_strip_one_cell_wide_makes_no_body() =>
-        Assert.Throws<RefusedException>(() => GroundBody.Of(new HeightField(1, 5, 1, [1, 2, 3, 4, 5]), 6));
+    public void A_strip_one_cell_wide_makes_a_body_too() =>
+        Assert.Equal(5 * (3 + 6) / 1000.0, GroundBody.Of(new HeightField(1, 5, 1, [3, 3, 3, 3, 3]), 6).VolumeMl, 9);
 }

@@ -9,12 +9,12 @@ namespace InkBasin.Core.Ground;
 internal static class GroundChange
 {
     /// <summary>Parts of the enabled steps, in order.</summary>
-    public static IReadOnlyList<IGroundPart> Parts(IReadOnlyList<GroundOperation> steps)
+    public static IReadOnlyList<IGroundPart> Parts(IReadOnlyList<GroundOperation> steps, GroundGrids grids)
     {
         var parts = new List<IGroundPart>();
         foreach (var step in steps)
         {
-            if (step.Enabled) parts.AddRange(step.Parts());
+            if (step.Enabled) parts.AddRange(step.Parts(grids));
         }
 
         return parts;

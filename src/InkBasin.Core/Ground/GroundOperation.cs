@@ -17,6 +17,9 @@ namespace InkBasin.Core.Ground;
 [JsonDerivedType(typeof(FillBlock), "fillBlock")]
 [JsonDerivedType(typeof(RockGroup), "rockGroup")]
 [JsonDerivedType(typeof(Strokes), "strokes")]
+[JsonDerivedType(typeof(ExistingGround), "existingGround")]
+[JsonDerivedType(typeof(SurveyedBed), "surveyedBed")]
+[JsonDerivedType(typeof(EdgeProfile), "edgeProfile")]
 public abstract record GroundOperation
 {
     /// <summary>Identity within the recipe; never reused.</summary>
@@ -42,7 +45,8 @@ public abstract record GroundOperation
     protected abstract void CheckShape(string field);
 
     /// <summary>The parts it is compiled by, in order.</summary>
-    internal abstract IEnumerable<IGroundPart> Parts();
+    /// <exception cref="RefusedException">It lays down a grid that is not at hand.</exception>
+    internal abstract IEnumerable<IGroundPart> Parts(GroundGrids grids);
 }
 
 /// <summary>A step that shapes the ground in one go.</summary>
@@ -58,7 +62,7 @@ public abstract record GroundStep : GroundOperation, IGroundPart
     void IGroundPart.Shape(GroundWork work) => Shape(work);
 
     /// <inheritdoc/>
-    internal sealed override IEnumerable<IGroundPart> Parts() => [this];
+    internal sealed override IEnumerable<IGroundPart> Parts(GroundGrids grids) => [this];
 
     /// <inheritdoc cref="IGroundPart.Footprint"/>
     internal abstract CellBox Footprint(CellGrid grid, HeightBounds bounds);

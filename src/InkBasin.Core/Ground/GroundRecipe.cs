@@ -53,12 +53,14 @@ public static class GroundRecipe
     /// <summary>Compiles the enabled steps in order on a bare board of height 0. Same input, same grid to the last bit.</summary>
     /// <param name="board">The board, already checked.</param>
     /// <param name="steps">The steps, already checked.</param>
+    /// <param name="grids">The grids the steps lay down; null when they lay down none.</param>
     /// <param name="cancel">Stops the work between parts and rows.</param>
-    public static CompiledGround Compile(Board board, IReadOnlyList<GroundOperation> steps, CancellationToken cancel = default)
+    /// <exception cref="RefusedException">A step lays down a grid that is not at hand.</exception>
+    public static CompiledGround Compile(Board board, IReadOnlyList<GroundOperation> steps, GroundGrids? grids = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
-        return GroundChange.Whole(CellGrid.Of(board), GroundChange.Parts(steps), cancel);
+        return GroundChange.Whole(CellGrid.Of(board), GroundChange.Parts(steps, grids ?? GroundGrids.None), cancel);
     }
 
     /// <summary>
@@ -68,23 +70,25 @@ public static class GroundRecipe
     /// <param name="board">The board, already checked; another than the ground's own only costs a whole compilation.</param>
     /// <param name="steps">The steps wanted, already checked.</param>
     /// <param name="ground">A ground compiled before.</param>
+    /// <param name="grids">The grids the steps lay down; null when they lay down none.</param>
     /// <param name="cancel">Stops the work between parts and rows.</param>
-    public static CompiledGround Recompile(Board board, IReadOnlyList<GroundOperation> steps, CompiledGround ground, CancellationToken cancel = default)
+    /// <exception cref="RefusedException">A step lays down a grid that is not at hand.</exception>
+    public static CompiledGround Recompile(Board board, IReadOnlyList<GroundOperation> steps, CompiledGround ground, GroundGrids? grids = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
         ArgumentNullException.ThrowIfNull(ground);
         var grid = CellGrid.Of(board);
-        var parts = GroundChange.Parts(steps);
+        var parts = GroundChange.Parts(steps, grids ?? GroundGrids.None);
         return grid == CellGrid.Of(ground.Surface) ? GroundChange.From(grid, ground, parts, cancel) : GroundChange.Whole(grid, parts, cancel);
     }
 
     /// <summary>How much a recipe differs from the one a ground was compiled from: parts of either that the other does not share.</summary>
-    public static int Differing(CompiledGround ground, IReadOnlyList<GroundOperation> steps)
+    public static int Differing(CompiledGround ground, IReadOnlyList<GroundOperation> steps, GroundGrids? grids = null)
     {
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(steps);
-        return GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps));
+        return GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps, grids ?? GroundGrids.None));
     }
 }
 
@@ -100,25 +104,28 @@ public static class SkinVolume
     {
         ArgumentNullException.ThrowIfNull(ground);
         var field = ground.Surface;
-        double[] h = field.HeightsMm, skin = ground.SkinMm;
-        int columns = field.Columns, rows = field.Rows;
         double area = 0, volume = 0;
-        for (var row = 0; row < rows; row++)
+        for (var cell = 0; cell < ground.SkinMm.Length; cell++)
         {
-            int back = Math.Max(0, row - 1), front = Math.Min(rows - 1, row + 1);
-            for (var column = 0; column < columns; column++)
-            {
-                var cell = (row * columns) + column;
-                if (skin[cell] <= 0) continue;
-                int left = Math.Max(0, column - 1), right = Math.Min(columns - 1, column + 1);
-                var gx = right > left ? (h[(row * columns) + right] - h[(row * columns) + left]) / ((right - left) * field.CellMm) : 0;
-                var gy = front > back ? (h[(front * columns) + column] - h[(back * columns) + column]) / ((front - back) * field.CellMm) : 0;
-                var trueArea = field.CellAreaMm2 * Math.Sqrt(1 + (gx * gx) + (gy * gy));
-                area += trueArea;
-                volume += trueArea * skin[cell];
-            }
+            if (ground.SkinMm[cell] <= 0) continue;
+            var trueArea = TrueAreaMm2(field, cell);
+            area += trueArea;
+            volume += trueArea * ground.SkinMm[cell];
         }
 
         return (area, volume / 1000);
+    }
+
+    /// <summary>A cell's true area, mm²: cell²·√(1 + |∇h|²).</summary>
+    public static double TrueAreaMm2(HeightField field, int cell)
+    {
+        ArgumentNullException.ThrowIfNull(field);
+        var h = field.HeightsMm;
+        int column = cell % field.Columns, row = cell / field.Columns;
+        int left = column > 0 ? cell - 1 : cell, right = column + 1 < field.Columns ? cell + 1 : cell;
+        int back = row > 0 ? cell - field.Columns : cell, front = row + 1 < field.Rows ? cell + field.Columns : cell;
+        var gx = right > left ? (h[right] - h[left]) / ((right - left) * field.CellMm) : 0;
+        var gy = front > back ? (h[front] - h[back]) / ((front - back) / field.Columns * field.CellMm) : 0;
+        return field.CellAreaMm2 * Math.Sqrt(1 + (gx * gx) + (gy * gy));
     }
 }

@@ -28,13 +28,9 @@ public static class Soundings
         ArgumentNullException.ThrowIfNull(soundings);
         Require.Positive(cellMm, "cellMm");
         Require.NotNegative(smoothing, "smoothing");
-        var shore = Shore(outline);
-        var (places, depths) = Merged(soundings, shore);
-        if (shore.Length + places.Count > MostPoints)
-            throw new RefusedException("soundings", $"Keep shore and soundings to {MostPoints} points together.", RefusalKind.Impossible);
-        var (columns, rows) = GridSize(shore, cellMm, shore.Length + places.Count);
-
-        var spline = ThinPlateSpline.Fit([.. shore, .. places], [.. shore.Select(_ => 0.0), .. depths], smoothing);
+        var shore = Shore(outline, "");
+        var spline = Fit(shore, soundings, smoothing);
+        var (columns, rows) = GridSize(shore, cellMm, spline.LeftOutErrors.Count);
         var heights = new double[columns * rows];
         double depthSum = 0;
         var wet = 0;
@@ -58,36 +54,60 @@ public static class Soundings
             errors.Count > 0 ? rmse * area / Math.Sqrt(errors.Count) / 1000 : 0);
     }
 
-    private static PointMm[] Shore(IReadOnlyList<PointMm> outline)
+    /// <summary>Refuses depths no bed can be made of.</summary>
+    /// <param name="outline">The shore.</param>
+    /// <param name="soundings">The depths.</param>
+    /// <param name="field">Path of the thing they belong to in the request, for the refusal.</param>
+    /// <exception cref="RefusedException">Too few corners or soundings, a negative depth, a sounding ashore.</exception>
+    public static void Check(IReadOnlyList<PointMm> outline, IReadOnlyList<Sounding> soundings, string field)
+    {
+        ArgumentNullException.ThrowIfNull(outline);
+        ArgumentNullException.ThrowIfNull(soundings);
+        Merged(soundings, Shore(outline, $"{field}."), $"{field}.");
+    }
+
+    /// <summary>The spline of depths: 0 at the shore's points, the depths measured elsewhere.</summary>
+    /// <exception cref="RefusedException">As <see cref="ToBed"/>.</exception>
+    public static ThinPlateSpline Fit(IReadOnlyList<PointMm> shore, IReadOnlyList<Sounding> soundings, double smoothing)
+    {
+        ArgumentNullException.ThrowIfNull(soundings);
+        var ring = Shore(shore, "");
+        var (places, depths) = Merged(soundings, ring, "");
+        if (ring.Length + places.Count > MostPoints)
+            throw new RefusedException("soundings", $"Keep shore and soundings to {MostPoints} points together.", RefusalKind.Impossible);
+        return ThinPlateSpline.Fit([.. ring, .. places], [.. ring.Select(_ => 0.0), .. depths], smoothing);
+    }
+
+    private static PointMm[] Shore(IReadOnlyList<PointMm> outline, string at)
     {
         var shore = new List<PointMm>();
         for (var i = 0; i < outline.Count; i++)
         {
-            outline[i].Check($"outline[{i}]");
+            outline[i].Check($"{at}outline[{i}]");
             if (outline[i].XMm < 0 || outline[i].YMm < 0)
-                throw new RefusedException($"outline[{i}]", "The shore must lie right of and in front of the corner (0, 0).", RefusalKind.Impossible);
+                throw new RefusedException($"{at}outline[{i}]", "The shore must lie right of and in front of the corner (0, 0).", RefusalKind.Impossible);
             if (shore.TrueForAll(p => p.DistanceMm(outline[i]) >= SamePlaceMm)) shore.Add(outline[i]);
         }
 
-        if (shore.Count < 3) throw new RefusedException("outline", "The shore needs at least three corners.");
+        if (shore.Count < 3) throw new RefusedException($"{at}outline", "The shore needs at least three corners.");
         PointMm[] ring = [.. shore];
-        if (Rings.AreaMm2(ring) < 1e-6) throw new RefusedException("outline", "The shore encloses nothing.", RefusalKind.Impossible);
+        if (Rings.AreaMm2(ring) < 1e-6) throw new RefusedException($"{at}outline", "The shore encloses nothing.", RefusalKind.Impossible);
         return ring;
     }
 
     // Depths at one place are averaged; a depth on the shore yields to the shore.
-    private static (List<PointMm> Places, List<double> Depths) Merged(IReadOnlyList<Sounding> soundings, PointMm[] shore)
+    private static (List<PointMm> Places, List<double> Depths) Merged(IReadOnlyList<Sounding> soundings, PointMm[] shore, string at)
     {
-        if (soundings.Count == 0) throw new RefusedException("soundings", "Measure at least one depth.");
+        if (soundings.Count == 0) throw new RefusedException($"{at}soundings", "Measure at least one depth.");
         var groups = new List<(PointMm Place, double Sum, int Count)>();
         for (var i = 0; i < soundings.Count; i++)
         {
             var (place, depth) = soundings[i];
-            place.Check($"soundings[{i}]");
-            Require.NotNegative(depth, $"soundings[{i}].depthMm");
+            place.Check($"{at}soundings[{i}]");
+            Require.NotNegative(depth, $"{at}soundings[{i}].depthMm");
             if (Array.Exists(shore, p => p.DistanceMm(place) < SamePlaceMm)) continue;
             if (!Rings.Contains(shore, place.XMm, place.YMm) && Rings.DistanceMm(shore, place.XMm, place.YMm) > 1)
-                throw new RefusedException($"soundings[{i}]", "That sounding lies ashore: measure inside the outline.", RefusalKind.Impossible);
+                throw new RefusedException($"{at}soundings[{i}]", "That sounding lies ashore: measure inside the outline.", RefusalKind.Impossible);
             var known = groups.FindIndex(group => group.Place.DistanceMm(place) < SamePlaceMm);
             if (known < 0) groups.Add((place, depth, 1));
             else groups[known] = (groups[known].Place, groups[known].Sum + depth, groups[known].Count + 1);

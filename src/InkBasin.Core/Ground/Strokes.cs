@@ -65,7 +65,7 @@ public sealed record Strokes : GroundOperation
     }
 
     /// <inheritdoc/>
-    internal override IEnumerable<IGroundPart> Parts() => Items.Select((stroke, number) => new StrokePart(stroke, number));
+    internal override IEnumerable<IGroundPart> Parts(GroundGrids grids) => Items.Select((stroke, number) => new StrokePart(stroke, number));
 }
 
 /// <summary>One stroke of a set.</summary>

@@ -1,6 +1,9 @@
 using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Sight;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Plan;
 
@@ -104,6 +107,21 @@ public sealed record Build
     /// <summary>How the resin is measured.</summary>
     public Measuring Measuring { get; init; } = Measuring.Usual;
 
+    /// <summary>Stand-ins for what will be put on the board.</summary>
+    public IReadOnlyList<StandIn> StandIns { get; init; } = [];
+
+    /// <summary>A photo or sketch to trace from; null for none.</summary>
+    public TracePhoto? Photo { get; init; }
+
+    /// <summary>Sections that meet this one along a side.</summary>
+    public IReadOnlyList<Neighbour> Neighbours { get; init; } = [];
+
+    /// <summary>What the ground is built of.</summary>
+    public Making Making { get; init; } = Making.Usual;
+
+    /// <summary>The air the model dries and cures in.</summary>
+    public Room Room { get; init; } = new();
+
     /// <summary>Refuses a build that cannot be planned.</summary>
     /// <exception cref="RefusedException">The first thing found wrong.</exception>
     public void Check()
@@ -112,9 +130,15 @@ public sealed record Build
         Require.Within(Scale, 1, 2000, "scale");
         Require.Present(Board, "board").Check("board");
         Require.Present(Measuring, "measuring").Check("measuring");
+        Require.Present(Making, "making").Check("making");
+        Require.Present(Room, "room").Check("room");
+        Photo?.Check("photo");
         CheckEach(Recipe, "recipe", 500, (step, field) => step.Check(field));
         CheckEach(Waters, "waters", 100, (water, field) => water.Check(Board, field));
         CheckEach(Dams, "dams", 200, (dam, field) => dam.Check(field));
+        CheckEach(StandIns, "standIns", 200, (thing, field) => thing.Check(field));
+        CheckEach(Neighbours, "neighbours", 8, (neighbour, field) => neighbour.Check(field));
+        Unique(StandIns.Select(thing => thing.Id), "standIns");
         Unique(Recipe.Select(step => step.Id), "recipe");
         Unique(Waters.Select(water => water.Id), "waters");
     }

@@ -1,6 +1,9 @@
 using System.Text.Json.Serialization;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Sight;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Plan;
 
@@ -29,6 +32,13 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(AddWater), "addWater")]
 [JsonDerivedType(typeof(RemoveWater), "removeWater")]
 [JsonDerivedType(typeof(ReplaceWater), "replaceWater")]
+[JsonDerivedType(typeof(AddStandIn), "addStandIn")]
+[JsonDerivedType(typeof(RemoveStandIn), "removeStandIn")]
+[JsonDerivedType(typeof(ReplaceStandIn), "replaceStandIn")]
+[JsonDerivedType(typeof(SetPhoto), "setPhoto")]
+[JsonDerivedType(typeof(SetNeighbours), "setNeighbours")]
+[JsonDerivedType(typeof(SetMaking), "setMaking")]
+[JsonDerivedType(typeof(SetRoom), "setRoom")]
 public abstract record BuildEdit
 {
     /// <summary>Applies the edit.</summary>
@@ -219,6 +229,79 @@ public sealed record ReplaceWater(Water Water) : BuildEdit
         : $"Change the first pour of {after.Name}";
 }
 
+/// <summary>Puts a stand-in on the board.</summary>
+public sealed record AddStandIn(StandIn StandIn, int Index) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(StandIn, "standIn");
+        return new(build with { StandIns = Lists.Insert(build.StandIns, Index, StandIn) }, new RemoveStandIn(StandIn.Id), $"Put down {StandIn.Name}");
+    }
+}
+
+/// <summary>Takes a stand-in off the board.</summary>
+public sealed record RemoveStandIn(string Id) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = Lists.StandInAt(build, Id);
+        return new(build with { StandIns = Lists.Remove(build.StandIns, at) }, new AddStandIn(build.StandIns[at], at), $"Take up {build.StandIns[at].Name}");
+    }
+}
+
+/// <summary>Puts a changed stand-in in the place of the one with its id.</summary>
+public sealed record ReplaceStandIn(StandIn StandIn) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(StandIn, "standIn");
+        var at = Lists.StandInAt(build, StandIn.Id);
+        var before = build.StandIns[at];
+        var label = before.Centre != StandIn.Centre ? $"Move {StandIn.Name}" : before.TurnDeg != StandIn.TurnDeg ? $"Turn {StandIn.Name}" : $"Change {StandIn.Name}";
+        return new(build with { StandIns = Lists.Replace(build.StandIns, at, StandIn) }, new ReplaceStandIn(before), label);
+    }
+}
+
+/// <summary>Lays a photo under the Sheet, moves it, or takes it away (null).</summary>
+public sealed record SetPhoto(TracePhoto? Photo) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Photo = Photo }, new SetPhoto(build.Photo), Photo is null ? "Take the photo away" : build.Photo is null ? "Lay a photo down" : "Shift the photo");
+}
+
+/// <summary>Sets the sections that meet this one.</summary>
+public sealed record SetNeighbours(IReadOnlyList<Neighbour> Neighbours) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        Require.Present(Neighbours, "neighbours");
+        var difference = Neighbours.Count - build.Neighbours.Count;
+        var label = difference > 0 ? "Join a section" : difference < 0 ? "Part from a section" : "Change a joint";
+        return new(build with { Neighbours = Neighbours }, new SetNeighbours(build.Neighbours), label);
+    }
+}
+
+/// <summary>Sets what the ground is built of.</summary>
+public sealed record SetMaking(Making Making) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Making = Require.Present(Making, "making") }, new SetMaking(build.Making), "Change what the ground is built of");
+}
+
+/// <summary>Sets the air of the room.</summary>
+public sealed record SetRoom(Room Room) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Room = Require.Present(Room, "room") }, new SetRoom(build.Room), $"Room {Room.AirC:0.#} °C");
+}
+
 /// <summary>Lists with one thing changed.</summary>
 internal static class Lists
 {
@@ -232,6 +315,9 @@ internal static class Lists
             ? (at, strokes)
             : throw new RefusedException("id", $"{build.Recipe[at].Name} is not a set of strokes.", RefusalKind.Impossible);
     }
+
+    public static int StandInAt(Build build, string id) =>
+        Find(build.StandIns, thing => thing.Id == id, "That stand-in is not there any more.");
 
     public static int WaterAt(Build build, string id) =>
         Find(build.Waters, water => water.Id == id, "That water is not there any more.");

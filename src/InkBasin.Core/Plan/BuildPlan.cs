@@ -117,6 +117,9 @@ public sealed record WaterPlan
     /// <summary>Wet cells as runs: row, first column, column past the last.</summary>
     public required int[] WetRuns { get; init; }
 
+    /// <summary>What the water looks like over a usual bed with its ink, '#rrggbb', at depths from nothing to the greatest in equal steps.</summary>
+    public required IReadOnlyList<string> DepthColours { get; init; }
+
     /// <summary>The layers, from the bed up; empty when nothing is wet.</summary>
     public required IReadOnlyList<PlannedLayer> Layers { get; init; }
 
@@ -153,9 +156,19 @@ public sealed record WaterPlan
 /// <param name="HighestMm">Highest ground, mm.</param>
 /// <param name="SkinAreaMm2">True area under plaster, mm².</param>
 /// <param name="SkinMl">Plaster, ml.</param>
-public sealed record GroundPlan(int Columns, int Rows, double CellMm, double LowestMm, double HighestMm, double SkinAreaMm2, double SkinMl);
+/// <param name="Surveys">What the soundings of each measured bed say of it.</param>
+public sealed record GroundPlan(
+    int Columns,
+    int Rows,
+    double CellMm,
+    double LowestMm,
+    double HighestMm,
+    double SkinAreaMm2,
+    double SkinMl,
+    IReadOnlyList<SurveyFigures> Surveys);
 
 /// <summary>All that follows from a build.</summary>
 /// <param name="Ground">The ground in figures.</param>
 /// <param name="Waters">The waters, in the build's order.</param>
-public sealed record BuildPlan(GroundPlan Ground, IReadOnlyList<WaterPlan> Waters);
+/// <param name="StandIns">How each stand-in stands, in the build's order.</param>
+public sealed record BuildPlan(GroundPlan Ground, IReadOnlyList<WaterPlan> Waters, IReadOnlyList<StandInPlan> StandIns);

@@ -24,13 +24,15 @@ public static class Planner
     /// <summary>Hollows in a bank up to this deep are dimples, mm (readings.md 9, the application's value).</summary>
     public const double DimpleMm = 1;
 
+    private const int ColourSteps = 12;
+
     /// <summary>Plans a build from its recipe.</summary>
     /// <exception cref="RefusedException">The build cannot be planned.</exception>
-    public static BuildPlan Plan(Build build, Stores stores, CancellationToken cancel = default)
+    public static BuildPlan Plan(Build build, Stores stores, GroundGrids? grids = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(build);
         build.Check();
-        return Plan(build, GroundRecipe.Compile(build.Board, build.Recipe, cancel), stores, cancel);
+        return Plan(build, GroundRecipe.Compile(build.Board, build.Recipe, grids, cancel), stores, cancel);
     }
 
     /// <summary>Plans a build on its ground already compiled.</summary>
@@ -42,20 +44,32 @@ public static class Planner
         ArgumentNullException.ThrowIfNull(stores);
         var (skinArea, skinMl) = SkinVolume.Of(ground);
         var field = ground.Surface;
-        var figures = new GroundPlan(field.Columns, field.Rows, field.CellMm, field.HeightsMm.Min(), field.HeightsMm.Max(), skinArea, skinMl);
+        var figures = new GroundPlan(field.Columns, field.Rows, field.CellMm, field.HeightsMm.Min(), field.HeightsMm.Max(), skinArea, skinMl, Surveys(build));
         var waters = new List<WaterPlan>(build.Waters.Count);
+        var wet = new List<(Water, Lazy<bool[]>)>(build.Waters.Count);
         foreach (var water in build.Waters)
         {
             cancel.ThrowIfCancellationRequested();
-            waters.Add(PlanWater(build, water, field, stores));
+            var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, DimpleMm);
+            waters.Add(PlanWater(build, water, basin, field, stores));
+            wet.Add((water, new Lazy<bool[]>(() => Mask(basin.Region))));
         }
 
-        return new BuildPlan(figures, waters);
+        return new BuildPlan(figures, waters, [.. build.StandIns.Select(thing => StandInPlan.Of(thing, build, field, wet))]);
     }
 
-    private static WaterPlan PlanWater(Build build, Water water, HeightField field, Stores stores)
+    private static bool[] Mask(WetRegion region)
     {
-        var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, DimpleMm);
+        var mask = new bool[region.Field.HeightsMm.Length];
+        foreach (var cell in region.Cells) mask[cell] = true;
+        return mask;
+    }
+
+    private static List<SurveyFigures> Surveys(Build build) =>
+        [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))];
+
+    private static WaterPlan PlanWater(Build build, Water water, Basin basin, HeightField field, Stores stores)
+    {
         var sheet = stores.Sheets.FirstOrDefault(s => s.Id == water.ProductId);
         var tint = stores.Tints.FirstOrDefault(t => t.Id == water.Ink.TintId);
         var layers = basin.Storage is { } storage && sheet is not null ? PlanLayers(build, water, storage, sheet, tint) : [];
@@ -79,6 +93,7 @@ public static class Planner
             OpenEdges = basin.OpenEdges,
             ProposedDams = [.. basin.OpenEdges.Select(edge => DamFor(edge, water.WaterlineMm, Length(field, edge.Side)))],
             WetRuns = basin.Region.Runs(),
+            DepthColours = [.. Enumerable.Range(0, ColourSteps + 1).Select(i => InkOf(water, tint).Over(ExampleTints.Bed, basin.Region.MaxDepthMm * i / ColourSteps).ToHex())],
             Layers = layers,
             MixedMl = layers.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)),
             MixedG = layers.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedG)),
@@ -128,6 +143,10 @@ public static class Planner
 
         return layers;
     }
+
+    /// <summary>The resin of a water with its ink in it.</summary>
+    internal static InkLayer InkOf(Water water, Tint? tint) =>
+        tint is null ? ExampleTints.ClearResin : InkLayer.Mixed(ExampleTints.ClearResin, (tint.Colour, water.Ink.MlPer100Ml));
 
     /// <summary>holds / tight / stop from a freeboard, mm.</summary>
     public static Standing Stands(double freeboardMm) =>

@@ -46,17 +46,17 @@ internal sealed class GroundCache
         return Convert.ToHexStringLower(hash.GetHashAndReset().AsSpan(0, 12));
     }
 
-    /// <summary>The build's ground, compiled if it is not kept.</summary>
-    public CompiledGround Of(Build build) => Of(build, KeyOf(build));
-
     /// <summary>The ground under a key, when it is kept.</summary>
     public CompiledGround? Find(string key)
     {
         lock (_lock) return _grounds.FirstOrDefault(kept => kept.Key == key)?.Ground.Value;
     }
 
-    /// <summary>The build's ground under a key from <see cref="KeyOf"/>.</summary>
-    public CompiledGround Of(Build build, string key)
+    /// <summary>The build's ground, compiled if it is not kept.</summary>
+    /// <param name="build">The build.</param>
+    /// <param name="key">Its key from <see cref="KeyOf"/>.</param>
+    /// <param name="grids">The grids its recipe lays down.</param>
+    public CompiledGround Of(Build build, string key, GroundGrids grids)
     {
         Lazy<CompiledGround> ground;
         lock (_lock)
@@ -66,10 +66,10 @@ internal sealed class GroundCache
             if (node is null)
             {
                 // Not under the request's own token: another request may be waiting for the same ground.
-                var near = Nearest(build);
+                var near = Nearest(build, grids);
                 node = new(new KeptGround(key, build.Board, new Lazy<CompiledGround>(() => near is null
-                    ? GroundRecipe.Compile(build.Board, build.Recipe)
-                    : GroundRecipe.Recompile(build.Board, build.Recipe, near.Ground.Value))));
+                    ? GroundRecipe.Compile(build.Board, build.Recipe, grids)
+                    : GroundRecipe.Recompile(build.Board, build.Recipe, near.Ground.Value, grids))));
                 if (near is not null) MoveToFront(_grounds.Find(near)!);
                 MakeRoom((long)build.Board.Columns * build.Board.Rows);
             }
@@ -86,14 +86,14 @@ internal sealed class GroundCache
     }
 
     // Only a ground already compiled, so that nobody waits for a ground that nobody may need any more.
-    private KeptGround? Nearest(Build build)
+    private KeptGround? Nearest(Build build, GroundGrids grids)
     {
         KeptGround? nearest = null;
         var least = int.MaxValue;
         foreach (var kept in _grounds)
         {
             if (!kept.Ground.IsValueCreated || kept.Board != build.Board) continue;
-            var differing = GroundRecipe.Differing(kept.Ground.Value, build.Recipe);
+            var differing = GroundRecipe.Differing(kept.Ground.Value, build.Recipe, grids);
             if (differing >= least) continue;
             (nearest, least) = (kept, differing);
         }

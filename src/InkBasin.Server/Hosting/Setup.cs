@@ -76,12 +76,15 @@ internal static class Setup
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddDbContext<InkBasinContext>(options => options.UseSqlite(file.ConnectionString));
         builder.Services.AddSingleton<ReadBuilds>();
+        builder.Services.AddSingleton<ReadGrids>();
         builder.Services.AddScoped<BuildStore>();
+        builder.Services.AddScoped<AttachmentStore>();
     }
 
     public static void AddGround(this WebApplicationBuilder builder)
     {
         builder.Services.AddSingleton<GroundCache>();
+        builder.Services.AddScoped<Grounds>();
         builder.Services.AddSingleton(Core.Plan.Stores.Examples);
     }
 

@@ -1,8 +1,9 @@
+using InkBasin.Core.Sight;
 using InkBasin.Core.Stock;
 
 namespace InkBasin.Server.Stores;
 
-/// <summary>The product sheets and tints at hand.</summary>
+/// <summary>The product sheets, tints and plasters at hand, and the catalogue of stand-ins.</summary>
 internal static class StoreEndpoints
 {
     public static void MapStores(this WebApplication app)
@@ -10,5 +11,7 @@ internal static class StoreEndpoints
         var stores = app.MapGroup("/api/stores").WithTags("stores");
         stores.MapGet("/products", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<ProductSheet>>(shelf.Sheets));
         stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
+        stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
+        stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));
     }
 }

@@ -11,14 +11,14 @@ public class EveryStepTests
 
     private static IReadOnlyList<GroundOperation> Random(int seed) => RandomRecipe.EveryStep(new Random(seed), 130, 100);
 
-    private static double[] Compile(IReadOnlyList<GroundOperation> steps) => GroundRecipe.Compile(Small, steps).Surface.HeightsMm;
+    private static double[] Compile(IReadOnlyList<GroundOperation> steps) => GroundRecipe.Compile(Small, steps, RandomRecipe.Grids).Surface.HeightsMm;
 
     [Property(MaxTest = 150)]
     public bool Any_recipe_that_passes_its_checks_compiles_to_finite_heights_and_plaster_not_below_nought(int seed)
     {
         var steps = Random(seed);
         for (var i = 0; i < steps.Count; i++) steps[i].Check($"[{i}]");
-        var ground = GroundRecipe.Compile(Small, steps);
+        var ground = GroundRecipe.Compile(Small, steps, RandomRecipe.Grids);
         return Array.TrueForAll(ground.Surface.HeightsMm, double.IsFinite) && Array.TrueForAll(ground.SkinMm, skin => skin >= 0 && double.IsFinite(skin));
     }
 

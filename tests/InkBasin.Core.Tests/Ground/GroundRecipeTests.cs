@@ -198,7 +198,7 @@ public class GroundRecipeTests
     {
         using var stop = new CancellationTokenSource();
         stop.Cancel();
-        Assert.Throws<OperationCanceledException>(() => GroundRecipe.Compile(Small, [Base, new PlasterSkin { Id = "s", Name = "S", ThicknessMm = 1 }], stop.Token));
+        Assert.Throws<OperationCanceledException>(() => GroundRecipe.Compile(Small, [Base, new PlasterSkin { Id = "s", Name = "S", ThicknessMm = 1 }], cancel: stop.Token));
     }
 
     public static TheoryData<GroundOperation, string> Wrong => new()

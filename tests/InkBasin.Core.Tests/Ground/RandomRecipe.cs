@@ -5,6 +5,12 @@ namespace InkBasin.Core.Tests.Ground;
 /// <summary>Recipes for the properties that hold of all.</summary>
 internal static class RandomRecipe
 {
+    /// <summary>The grids those recipes lay down: one, with a hole in it.</summary>
+    public static GroundGrids Grids { get; } = new(new Dictionary<string, HeightGrid>
+    {
+        ["scan"] = new(9, 7, 2.5, [.. Enumerable.Range(0, 63).Select(i => i == 31 ? float.NaN : (float)(5 + (8 * Math.Sin(i * 0.7))))]),
+    });
+
     /// <summary>
     /// A recipe of every kind of step, with settings drawn at random and the places of each within a box of the given size that
     /// begins up to 20 mm outside the board.
@@ -39,8 +45,20 @@ internal static class RandomRecipe
             new RetainingWall { Id = "7", Name = "Wall", Points = Places(random.Next(2, 4)), TopMm = Between(0, 40), ThicknessMm = Between(0.5, 8) },
             new FillBlock { Id = "8", Name = "Block", Outline = Shape(), TopMm = Between(0, 20) },
             new RockGroup { Id = "9", Name = "Rocks", Outline = Shape(), Count = random.Next(1, 20), LeastMm = Between(1, 5), GreatestMm = Between(5, 20), Seed = random.Next(100) },
+            new ExistingGround { Id = "12", Name = "Scan", GridId = "scan", LeftMm = leftMm + Between(0, widthMm / 2), BackMm = backMm + Between(0, depthMm / 2), WidthMm = Between(10, 60), LowestMm = Between(0, 20), Exaggeration = Between(0.5, 3), QuarterTurns = random.Next(4) },
+            Survey(Math.Max(1, leftMm) + Between(0, widthMm / 2), Math.Max(1, backMm) + Between(0, depthMm / 2), Between(12, 40), Between(5, 20)),
+            new EdgeProfile { Id = "14", Name = "Joint", Side = (Dams.BoardSide)random.Next(4), Profile = [new(0, Between(0, 20)), new(Between(20, 90), Between(0, 20)), new(200, Between(0, 20))], BlendMm = Between(0, 30) },
             new PlasterSkin { Id = "10", Name = "Skin", ThicknessMm = 2, Outline = random.Next(2) == 0 ? null : Shape(), RoughMm = Between(0, 2), Seed = random.Next(100) },
             new Strokes { Id = "11", Name = "Hand", Items = [.. Enum.GetValues<StrokeKind>().Select(kind => new Stroke(kind, Places(random.Next(1, 5)), Between(1, 40), Between(0, 1), Between(0, 30)))] },
         ];
     }
+
+    private static SurveyedBed Survey(double left, double back, double size, double waterline) => new()
+    {
+        Id = "13",
+        Name = "Measured bed",
+        Outline = new Outline([new(left, back), new(left + size, back), new(left + size, back + size), new(left, back + size)], true),
+        WaterlineMm = waterline,
+        Soundings = [new(new(left + (size / 2), back + (size / 2)), size / 4), new(new(left + (size / 3), back + (size / 2)), size / 6)],
+    };
 }

@@ -13,13 +13,13 @@ public class RecompileTests
     {
         var random = new Random(seed);
         IReadOnlyList<GroundOperation> steps = [.. Local(random), .. Local(random), .. Local(random)];
-        var ground = GroundRecipe.Compile(Wide, steps);
+        var ground = GroundRecipe.Compile(Wide, steps, RandomRecipe.Grids);
         for (var k = 0; k < 8; k++)
         {
             var edited = Edited(random, steps);
-            ground = GroundRecipe.Recompile(Wide, edited, ground);
+            ground = GroundRecipe.Recompile(Wide, edited, ground, RandomRecipe.Grids);
             steps = edited;
-            var whole = GroundRecipe.Compile(Wide, steps);
+            var whole = GroundRecipe.Compile(Wide, steps, RandomRecipe.Grids);
             if (!ground.Surface.HeightsMm.SequenceEqual(whole.Surface.HeightsMm) || !ground.SkinMm.SequenceEqual(whole.SkinMm)) return false;
         }
 
@@ -32,20 +32,20 @@ public class RecompileTests
         GroundOperation foam = new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = 20 };
         GroundOperation hill = new Ridge { Id = "h", Name = "Hill", Points = [new(200, 130)], HeightMm = 150, WidthMm = 300 };
         GroundOperation cut = new Channel { Id = "c", Name = "Cut", Points = [new(200, 20, 10), new(200, 240, 10)], BedStartMm = 5, BedEndMm = 5, BankAngleDeg = 30 };
-        var before = GroundRecipe.Compile(Wide, [foam]);
-        var after = GroundRecipe.Recompile(Wide, [foam, hill, cut], before);
-        var moved = GroundRecipe.Recompile(Wide, [hill, cut, foam], after);
-        Assert.Equal(GroundRecipe.Compile(Wide, [foam, hill, cut]).Surface.HeightsMm, after.Surface.HeightsMm);
-        Assert.Equal(GroundRecipe.Compile(Wide, [hill, cut, foam]).Surface.HeightsMm, moved.Surface.HeightsMm);
+        var before = GroundRecipe.Compile(Wide, [foam], RandomRecipe.Grids);
+        var after = GroundRecipe.Recompile(Wide, [foam, hill, cut], before, RandomRecipe.Grids);
+        var moved = GroundRecipe.Recompile(Wide, [hill, cut, foam], after, RandomRecipe.Grids);
+        Assert.Equal(GroundRecipe.Compile(Wide, [foam, hill, cut], RandomRecipe.Grids).Surface.HeightsMm, after.Surface.HeightsMm);
+        Assert.Equal(GroundRecipe.Compile(Wide, [hill, cut, foam], RandomRecipe.Grids).Surface.HeightsMm, moved.Surface.HeightsMm);
     }
 
     [Fact]
     public void Nothing_changed_gives_the_ground_at_hand_itself()
     {
         var steps = Local(new Random(1));
-        var ground = GroundRecipe.Compile(Wide, steps);
-        Assert.Same(ground, GroundRecipe.Recompile(Wide, [.. steps], ground));
-        Assert.Equal(0, GroundRecipe.Differing(ground, [.. steps]));
+        var ground = GroundRecipe.Compile(Wide, steps, RandomRecipe.Grids);
+        Assert.Same(ground, GroundRecipe.Recompile(Wide, [.. steps], ground, RandomRecipe.Grids));
+        Assert.Equal(0, GroundRecipe.Differing(ground, [.. steps], RandomRecipe.Grids));
     }
 
     [Fact]
@@ -54,7 +54,7 @@ public class RecompileTests
         var hand = new Strokes { Id = "s", Name = "Hand", Items = [Rise(10), Rise(20)] };
         var more = hand with { Items = [.. hand.Items, Rise(30)] };
         GroundOperation skin = new PlasterSkin { Id = "p", Name = "Skin", ThicknessMm = 2 };
-        var ground = GroundRecipe.Compile(Wide, [hand, skin]);
+        var ground = GroundRecipe.Compile(Wide, [hand, skin], RandomRecipe.Grids);
         Assert.Equal(1, GroundRecipe.Differing(ground, [more, skin]));
         Assert.Equal(2, GroundRecipe.Differing(ground, [more with { Enabled = false }, skin]));
     }

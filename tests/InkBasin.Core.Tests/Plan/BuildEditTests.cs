@@ -1,8 +1,10 @@
 using System.Text.Json;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -25,6 +27,14 @@ public class BuildEditTests
         { new AddWater(Samples.Creek.Waters[0] with { Id = "w2", Name = "Pool" }, 1), "Add Pool" },
         { new RemoveWater("w"), "Remove Creek" },
         { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = 21.5 }), "Waterline of Creek 20 → 21.5 mm" },
+        { new AddStandIn(Samples.Willow with { Id = "willow2", Name = "Another" }, 0), "Put down Another" },
+        { new RemoveStandIn("willow"), "Take up Willow" },
+        { new ReplaceStandIn(Samples.Willow with { Centre = new PointMm(20, 20) }), "Move Willow" },
+        { new ReplaceStandIn(Samples.Willow with { TurnDeg = 30 }), "Turn Willow" },
+        { new SetPhoto(new TracePhoto("abc", 800, 600, new PointMm(100, 50), 0.25)), "Lay a photo down" },
+        { new SetNeighbours([new Neighbour(Guid.Parse("00000000-0000-0000-0000-000000000007"), BoardSide.Right, BoardSide.Left)]), "Join a section" },
+        { new SetMaking(Making.Usual with { Foam = new FoamStock(ThicknessMm: 30) }), "Change what the ground is built of" },
+        { new SetRoom(new Room(12, 70)), "Room 12 °C" },
     };
 
     [Theory]
@@ -62,6 +72,13 @@ public class BuildEditTests
         { new AddStroke("creek", new Stroke(StrokeKind.Rise, [new(20, 20)], 15, 2)), "id" },
         { new AddStroke("hand", new Stroke(StrokeKind.Rise, [], 15, 2)), "recipe[3].items[1].path" },
         { new SetDams([new Dam(BoardSide.Left, 9, 2, 20)]), "dams[0].toMm" },
+        { new ReplaceStandIn(Samples.Willow with { HeightM = 0 }), "standIns[0].heightM" },
+        { new RemoveStandIn("nowhere"), "id" },
+        { new AddStandIn(Samples.Willow, 0), "standIns" },
+        { new SetPhoto(new TracePhoto("abc", 800, 600, new PointMm(100, 50), 0)), "photo.mmPerPx" },
+        { new SetMaking(Making.Usual with { Foam = new FoamStock(ThicknessMm: 0) }), "making.foam.thicknessMm" },
+        { new SetRoom(new Room(80)), "room.airC" },
+        { new AddOperation(new ExistingGround { Id = "g", Name = "Scan", GridId = "x", LeftMm = 0, BackMm = 0, WidthMm = 1, LowestMm = 0 }, 0), "recipe[0].widthMm" },
     };
 
     [Theory]

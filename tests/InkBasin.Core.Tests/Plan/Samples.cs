@@ -1,11 +1,25 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Sight;
 
 namespace InkBasin.Core.Tests.Plan;
 
 internal static class Samples
 {
+    /// <summary>A willow on the back bank of the creek, whose branches hang over it.</summary>
+    public static StandIn Willow { get; } = new()
+    {
+        Id = "willow",
+        Name = "Willow",
+        Centre = new PointMm(100, 20),
+        LengthM = 0.76,
+        WidthM = 0.76,
+        HeightM = 7.6,
+        OverhangM = 1.52,
+        OverhangFromM = 0.38,
+    };
+
     /// <summary>A 200 × 100 board of 30 mm foam with a level creek 40 wide at bed 6 from left to right, dammed at both ends.</summary>
     public static Build Creek { get; } = new()
     {
@@ -32,6 +46,7 @@ internal static class Samples
                 FirstPourAt = new DateTimeOffset(2027, 3, 1, 19, 0, 0, TimeSpan.Zero),
             },
         ],
+        StandIns = [Willow],
         Dams = [new Dam(BoardSide.Left, 0, 100, 25), new Dam(BoardSide.Right, 0, 100, 25)],
     };
 }

@@ -671,204 +671,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/{id}/ground.{format}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    format: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/octet-stream": string;
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/ground": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: {
-                    have?: string;
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/octet-stream": string;
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/waterline": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query: {
-                    xMm: number;
-                    yMm: number;
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["WaterlineAnswer"];
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/builds/{id}/edits": {
         parameters: {
             query?: never;
@@ -1168,74 +970,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/{id}/preview/ground": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PreviewRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/octet-stream": string;
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/builds/{id}/copy": {
         parameters: {
             query?: never;
@@ -1364,6 +1098,673 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/ground.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    format: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    have?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/preview/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PreviewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/waterline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    xMm: number;
+                    yMm: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WaterlineAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/grids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    format: string;
+                    length: string;
+                    low?: number;
+                    high?: number;
+                    cell?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GridAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/mirror": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MirrorRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MirrorAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Joint"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/making": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MakingPlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/templates/{sheet}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    sheet: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/templates.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    paper?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/products": {
         parameters: {
             query?: never;
@@ -1423,6 +1824,177 @@ export interface paths {
                     content: {
                         "application/json": components["schemas"]["Tint"][];
                     };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/plasters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Plaster"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/stand-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandInKind"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{pictureId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    pictureId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/jpeg": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
                 };
             };
         };
@@ -1539,6 +2111,15 @@ export interface components {
             dams: components["schemas"]["Dam"][];
             /** @description How the resin is measured. */
             measuring: components["schemas"]["Measuring"];
+            /** @description Stand-ins for what will be put on the board. */
+            standIns: components["schemas"]["StandIn"][];
+            photo: null | components["schemas"]["TracePhoto"];
+            /** @description Sections that meet this one along a side. */
+            neighbours: components["schemas"]["Neighbour"][];
+            /** @description What the ground is built of. */
+            making: components["schemas"]["Making"];
+            /** @description The air the model dries and cures in. */
+            room: components["schemas"]["Room"];
         };
         /** @description A build with all that follows from it. */
         BuildAnswer: {
@@ -1601,17 +2182,29 @@ export interface components {
             writtenOn: string;
             /** @description The build. */
             build: components["schemas"]["Build"];
+            /** @description Height grids and pictures the build lays down, in base64 by id; left out when there are none. */
+            attachments: null | {
+                [key: string]: string;
+            };
         };
         /**
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
         /** @description Adds a step to the ground recipe at a place in its order. */
         BuildEditAddOperation: {
             /** @enum {string} */
             kind: "addOperation";
             operation: components["schemas"]["GroundOperation"];
+            /** Format: int32 */
+            index: number;
+        };
+        /** @description Puts a stand-in on the board. */
+        BuildEditAddStandIn: {
+            /** @enum {string} */
+            kind: "addStandIn";
+            standIn: components["schemas"]["StandIn"];
             /** Format: int32 */
             index: number;
         };
@@ -1644,6 +2237,12 @@ export interface components {
             kind: "removeOperation";
             id: string;
         };
+        /** @description Takes a stand-in off the board. */
+        BuildEditRemoveStandIn: {
+            /** @enum {string} */
+            kind: "removeStandIn";
+            id: string;
+        };
         /** @description Takes the last stroke of a set back. */
         BuildEditRemoveStroke: {
             /** @enum {string} */
@@ -1668,6 +2267,12 @@ export interface components {
             kind: "replaceOperation";
             operation: components["schemas"]["GroundOperation"];
         };
+        /** @description Puts a changed stand-in in the place of the one with its id. */
+        BuildEditReplaceStandIn: {
+            /** @enum {string} */
+            kind: "replaceStandIn";
+            standIn: components["schemas"]["StandIn"];
+        };
         /** @description Puts a changed water in the place of the one with its id. */
         BuildEditReplaceWater: {
             /** @enum {string} */
@@ -1686,11 +2291,35 @@ export interface components {
             kind: "setDams";
             dams: components["schemas"]["Dam"][];
         };
+        /** @description Sets what the ground is built of. */
+        BuildEditSetMaking: {
+            /** @enum {string} */
+            kind: "setMaking";
+            making: components["schemas"]["Making"];
+        };
         /** @description Sets how resin is measured. */
         BuildEditSetMeasuring: {
             /** @enum {string} */
             kind: "setMeasuring";
             measuring: components["schemas"]["Measuring"];
+        };
+        /** @description Sets the sections that meet this one. */
+        BuildEditSetNeighbours: {
+            /** @enum {string} */
+            kind: "setNeighbours";
+            neighbours: components["schemas"]["Neighbour"][];
+        };
+        /** @description Lays a photo under the Sheet, moves it, or takes it away (null). */
+        BuildEditSetPhoto: {
+            /** @enum {string} */
+            kind: "setPhoto";
+            photo: null | components["schemas"]["TracePhoto"];
+        };
+        /** @description Sets the air of the room. */
+        BuildEditSetRoom: {
+            /** @enum {string} */
+            kind: "setRoom";
+            room: components["schemas"]["Room"];
         };
         /** @description Sets the scale ratio N of 1:N. */
         BuildEditSetScale: {
@@ -1705,6 +2334,8 @@ export interface components {
             ground: components["schemas"]["GroundPlan"];
             /** @description The waters, in the build's order. */
             waters: components["schemas"]["WaterPlan"][];
+            /** @description How each stand-in stands, in the build's order. */
+            standIns: components["schemas"]["StandInPlan"][];
         };
         /** @description A point of a channel's centre line with the width of the bed there, mm. */
         ChannelPoint: {
@@ -1714,6 +2345,34 @@ export interface components {
             yMm: number;
             /** Format: double */
             widthMm: number;
+        };
+        /** @description Texture, glue and wetting spray for an area of ground. */
+        CoverAmounts: {
+            /**
+             * Format: double
+             * @description True area, mm².
+             */
+            areaMm2: number;
+            /**
+             * Format: double
+             * @description Sand, grit or earth, ml.
+             */
+            textureMl: number;
+            /**
+             * Format: double
+             * @description White glue, ml.
+             */
+            glueMl: number;
+            /**
+             * Format: double
+             * @description Water to thin it, ml.
+             */
+            glueWaterMl: number;
+            /**
+             * Format: double
+             * @description Wetting spray, ml.
+             */
+            sprayMl: number;
         };
         /** @description A mixing cup, inner sizes. It may widen or narrow upward. */
         Cup: {
@@ -1803,6 +2462,27 @@ export interface components {
             /** Format: double */
             graduation?: null | number;
         };
+        /**
+         * @description The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
+         *     behind it.
+         */
+        EdgeProfile: {
+            /** @description The side of the board. */
+            side: components["schemas"]["BoardSide"];
+            /** @description The profile, along the side in rising order, 2…3000 points; straight between, level beyond its ends. */
+            profile: components["schemas"]["ProfilePoint"][];
+            /**
+             * Format: double
+             * @description How far from the side the ground is blended, mm, 0…500; at 0 only the cells at the side are set.
+             */
+            blendMm: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
         /** @description A change, with the version its writer saw. */
         EditRequest: {
             /** Format: int32 */
@@ -1817,6 +2497,128 @@ export interface components {
             yMm?: null | number;
             /** Format: double */
             heightMm?: null | number;
+        };
+        /** @description What a false bed saves, and whether it can be told. */
+        FillSaving: {
+            /** @description The fill block. */
+            stepId: string;
+            /** @description The water over it. */
+            waterId: string;
+            /**
+             * Format: double
+             * @description Volume before − after, ml.
+             */
+            savedMl: number;
+            /**
+             * Format: double
+             * @description Water over its top, mm.
+             */
+            overItMm: number;
+            /**
+             * Format: double
+             * @description Depth at which the water's ink hides the bed, mm; null when it never does.
+             */
+            fadeDepthMm: null | number;
+            /** @description Whether it is honest. */
+            notice: components["schemas"]["Notice"];
+        };
+        /** @description The foam of a ground, cut from stock (models.md §1b). */
+        FoamCut: {
+            /** @description The stack, bottom first. */
+            layers: components["schemas"]["FoamLayer"][];
+            /** @description The stock sheets. */
+            sheets: components["schemas"]["StockSheet"][];
+            /** @description Pins through the stack. */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * Format: double
+             * @description Share of the stock that is left over, 0…1.
+             */
+            offcutShare: number;
+            /**
+             * Format: double
+             * @description Foam in the stack before it is carved, ml: every sheet's area by its thickness.
+             */
+            volumeMl: number;
+        };
+        /**
+         * @description Foam that the ground is built of.
+         * @default extruded
+         * @enum {unknown}
+         */
+        FoamKind: "extruded" | "expanded";
+        /** @description A sheet of the stack. */
+        FoamLayer: {
+            /**
+             * Format: int32
+             * @description From 1 at the bottom.
+             */
+            number: number;
+            /**
+             * Format: double
+             * @description Its underside, mm over the board.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Its top, mm over the board.
+             */
+            toMm: number;
+            /** @description What is cut for it. */
+            pieces: components["schemas"]["FoamPiece"][];
+            /**
+             * Format: double
+             * @description Area of all ground above its underside, mm², crumbs too.
+             */
+            areaMm2: number;
+            /**
+             * Format: int32
+             * @description How many specks were left out as too small to cut: make them of paste.
+             */
+            crumbs: number;
+        };
+        /** @description A piece to be cut out of a sheet: an outline with holes, mm on the board. */
+        FoamPiece: {
+            /** @description The sheet's number and a letter, bottom sheet first: 1a, 1b, 2a…; a part of a piece too large for its stock has a stroke more: 1a/2. */
+            label: string;
+            /** @description Its outline. */
+            outer: components["schemas"]["PointMm"][];
+            /** @description Holes in it. */
+            holes: components["schemas"]["PointMm"][][];
+            /**
+             * Format: double
+             * @description Its area, mm².
+             */
+            areaMm2: number;
+        };
+        /** @description The stock the foam is cut from. */
+        FoamStock: {
+            /** @description What it is. */
+            kind: components["schemas"]["FoamKind"];
+            /**
+             * Format: double
+             * @description Thickness of a sheet, mm, 2…200.
+             * @default 20
+             */
+            thicknessMm: number;
+            /**
+             * Format: double
+             * @description Longer side of a sheet, mm, 50…3000.
+             * @default 600
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Shorter side of a sheet, mm, 50…3000.
+             * @default 300
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Room left between pieces and at the sheet's edge for knife or wire, mm, 0…50.
+             * @default 3
+             */
+            gapMm: number;
         };
         /** @description A shallow place across a channel. */
         Ford: {
@@ -1856,8 +2658,41 @@ export interface components {
             cellMm?: null | number;
             heightsMm?: null | number[];
         };
+        /** @description What is strewn and fixed on the ground. */
+        GroundCover: {
+            /**
+             * Format: double
+             * @description Mean depth of sand, grit or earth, mm, 0…10.
+             * @default 0.8
+             */
+            textureMm: number;
+            /**
+             * Format: double
+             * @description Parts of white glue, 0.1…20.
+             * @default 1
+             */
+            glueParts: number;
+            /**
+             * Format: double
+             * @description Parts of water to those, 0…20.
+             * @default 3
+             */
+            waterParts: number;
+            /**
+             * Format: double
+             * @description Glue mix for a dm², ml, 0…100.
+             * @default 8
+             */
+            glueMlPerDm2: number;
+            /**
+             * Format: double
+             * @description Wetting spray for a dm², ml, 0…100.
+             * @default 3
+             */
+            sprayMlPerDm2: number;
+        };
         /** @description One named step of a ground recipe (models.md §1). Steps are applied in order, each to what the ones before left. */
-        GroundOperation: components["schemas"]["GroundOperationFoamSheet"] | components["schemas"]["GroundOperationChannel"] | components["schemas"]["GroundOperationPond"] | components["schemas"]["GroundOperationPad"] | components["schemas"]["GroundOperationPlasterSkin"] | components["schemas"]["GroundOperationRidge"] | components["schemas"]["GroundOperationTrackBed"] | components["schemas"]["GroundOperationRetainingWall"] | components["schemas"]["GroundOperationFillBlock"] | components["schemas"]["GroundOperationRockGroup"] | components["schemas"]["GroundOperationStrokes"];
+        GroundOperation: components["schemas"]["GroundOperationFoamSheet"] | components["schemas"]["GroundOperationChannel"] | components["schemas"]["GroundOperationPond"] | components["schemas"]["GroundOperationPad"] | components["schemas"]["GroundOperationPlasterSkin"] | components["schemas"]["GroundOperationRidge"] | components["schemas"]["GroundOperationTrackBed"] | components["schemas"]["GroundOperationRetainingWall"] | components["schemas"]["GroundOperationFillBlock"] | components["schemas"]["GroundOperationRockGroup"] | components["schemas"]["GroundOperationStrokes"] | components["schemas"]["GroundOperationExistingGround"] | components["schemas"]["GroundOperationSurveyedBed"] | components["schemas"]["GroundOperationEdgeProfile"];
         /**
          * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
          *     in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
@@ -1903,6 +2738,75 @@ export interface components {
             fords: components["schemas"]["Ford"][];
             /** @description Islands, at most 50. */
             islands: components["schemas"]["Island"][];
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
+         *     behind it.
+         */
+        GroundOperationEdgeProfile: {
+            /** @enum {string} */
+            kind: "edgeProfile";
+            /** @description The side of the board. */
+            side: components["schemas"]["BoardSide"];
+            /** @description The profile, along the side in rising order, 2…3000 points; straight between, level beyond its ends. */
+            profile: components["schemas"]["ProfilePoint"][];
+            /**
+             * Format: double
+             * @description How far from the side the ground is blended, mm, 0…500; at 0 only the cells at the side are set.
+             */
+            blendMm: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
+         *     was there; where the grid has a hole the ground stays as it is.
+         */
+        GroundOperationExistingGround: {
+            /** @enum {string} */
+            kind: "existingGround";
+            /** @description Id of the grid it lays down. */
+            gridId: string;
+            /**
+             * Format: double
+             * @description The board's left edge to the grid's left, mm.
+             */
+            leftMm: number;
+            /**
+             * Format: double
+             * @description The board's back edge to the grid's back, mm.
+             */
+            backMm: number;
+            /**
+             * Format: double
+             * @description What the grid's width, along its own rows, takes on the board, mm, 5…1,000,000: a landscape may reach far over it.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Height of the grid's lowest place over the board, mm.
+             */
+            lowestMm: number;
+            /**
+             * Format: double
+             * @description How much heights are drawn out against lengths, 0.1…20; 1 is true.
+             */
+            exaggeration: number;
+            /**
+             * Format: int32
+             * @description Quarter turns clockwise, 0…3.
+             */
+            quarterTurns: number;
             /** @description Identity within the recipe; never reused. */
             id: string;
             /** @description The maker's name for it. */
@@ -2163,6 +3067,34 @@ export interface components {
             enabled: boolean;
         };
         /**
+         * @description A bed that exists and was measured with a stick: inside the shore the ground is put to the waterline less the depth, by the
+         *     spline of IReadOnlyList&lt;Sounding&gt; SurveyedBed.Soundings.
+         */
+        GroundOperationSurveyedBed: {
+            /** @enum {string} */
+            kind: "surveyedBed";
+            /** @description The shore, where the depth is nothing. */
+            outline: components["schemas"]["Outline"];
+            /**
+             * Format: double
+             * @description Level the depths are measured from, mm over the board.
+             */
+            waterlineMm: number;
+            /** @description Measured depths, 1…200. */
+            soundings: components["schemas"]["Sounding"][];
+            /**
+             * Format: double
+             * @description 0 passes through every depth; more evens out a shaky hand, 0…10.
+             */
+            smoothing: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
          * @description A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
          *     battered to the ground beside at the batter angle (models.md §1, cut and embankment).
          */
@@ -2235,6 +3167,8 @@ export interface components {
              * @description Plaster, ml.
              */
             skinMl: number;
+            /** @description What the soundings of each measured bed say of it. */
+            surveys: components["schemas"]["SurveyFigures"][];
         };
         /** @description The answer of the health route. */
         Health: {
@@ -2261,6 +3195,13 @@ export interface components {
              * @description Strength, ml of tint in 100 ml of mixed resin, 0…20.
              */
             mlPer100Ml: number;
+        };
+        /** @description Inked resin as Kubelka &amp; Munk (1931) see it: how much it swallows and scatters of each channel over a mm. */
+        InkLayer: {
+            /** @description K of the three channels, 1/mm. */
+            absorption: components["schemas"]["LinearRgb"];
+            /** @description S of the three channels, 1/mm. */
+            scatter: components["schemas"]["LinearRgb"];
         };
         /** @description Ground left standing in a channel. */
         Island: {
@@ -2289,6 +3230,70 @@ export interface components {
              * @description Height over the bed, mm, 0…200; never over the ground the channel is cut in.
              */
             heightMm: number;
+        };
+        /** @description Two sections laid against each other (practice: their edges must meet). */
+        Joint: {
+            /** @description The joint. */
+            neighbour: components["schemas"]["Neighbour"];
+            /** @description The other build's name. */
+            theirName: string;
+            /** @description Both grounds along the joint. */
+            samples: components["schemas"]["JointSample"][];
+            /** @description The waters that meet it. */
+            waters: components["schemas"]["JointWater"][];
+            /**
+             * Format: double
+             * @description Greatest mismatch of ground, theirs − mine, mm; null when the boards do not touch.
+             */
+            greatestMm: null | number;
+            /**
+             * Format: double
+             * @description Where.
+             */
+            greatestAtMm: null | number;
+            /** @description What does not meet, worst first. */
+            notices: components["schemas"]["Notice"][];
+            takeTheirs: null | components["schemas"]["EdgeProfile"];
+        };
+        /** @description The ground on both sides of a joint. */
+        JointSample: {
+            /**
+             * Format: double
+             * @description Along this board's side, mm.
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description This ground, mm over this board.
+             */
+            mineMm: number;
+            /**
+             * Format: double
+             * @description The other ground, mm over this board; null where the other board does not reach.
+             */
+            theirsMm: null | number;
+        };
+        /** @description A water where it meets a joint. */
+        JointWater: {
+            /** @description Its name. */
+            name: string;
+            /** @description True when it is this build's. */
+            mine: boolean;
+            /**
+             * Format: double
+             * @description Its level, mm over this board.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Where it begins along this board's side, mm.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Where it ends, mm.
+             */
+            toMm: number;
         };
         /** @description One layer of a water. */
         Layer: {
@@ -2337,6 +3342,71 @@ export interface components {
             shrinkPercent?: null | number;
             /** Format: double */
             calibration?: null | number;
+        };
+        /** @description Colour as linear light, 0…1 a channel. */
+        LinearRgb: {
+            /**
+             * Format: double
+             * @description Red.
+             */
+            r: number;
+            /**
+             * Format: double
+             * @description Green.
+             */
+            g: number;
+            /**
+             * Format: double
+             * @description Blue.
+             */
+            b: number;
+            /**
+             * Format: double
+             * @description Luminance (IEC 61966-2-1 primaries).
+             */
+            y: number;
+        };
+        /** @description What this maker builds ground of. */
+        Making: {
+            /** @description The foam's stock. */
+            foam: components["schemas"]["FoamStock"];
+            /** @description The plaster of skins and cast rocks. */
+            plaster: components["schemas"]["Plaster"];
+            /** @description Texture, glue and wetting spray. */
+            cover: components["schemas"]["GroundCover"];
+        };
+        /** @description What to cut and to mix for a ground. */
+        MakingPlan: {
+            /** @description Sheets, pieces and pins. */
+            foam: components["schemas"]["FoamCut"];
+            /**
+             * Format: double
+             * @description Foam as it stands once carved, ml.
+             */
+            foamMl: number;
+            /** @description Plaster of the skins. */
+            skin: components["schemas"]["PlasterMixes"];
+            /**
+             * Format: double
+             * @description Thickest skin, mm.
+             */
+            skinThicknessMm: number;
+            /**
+             * Format: double
+             * @description Hours until that is dry in this room.
+             */
+            dryH: number;
+            rocks: null | components["schemas"]["PlasterMixes"];
+            /** @description Texture, glue and spray for the ground above the waters. */
+            dryGround: components["schemas"]["CoverAmounts"];
+            /** @description The same for the beds of the waters. */
+            bed: components["schemas"]["CoverAmounts"];
+            /** @description What each false bed saves. */
+            fills: components["schemas"]["FillSaving"][];
+            /** @description How the figures came about, by the figure's name. */
+            workings: {
+                [key: string]: components["schemas"]["Working"];
+            };
         };
         /** @description How this maker measures resin. */
         Measuring: {
@@ -2428,6 +3498,30 @@ export interface components {
             b: number;
             basis: components["schemas"]["RatioBasis"];
         };
+        /** @description Another build that meets this one along a side. */
+        Neighbour: {
+            /**
+             * Format: uuid
+             * @description The other build.
+             */
+            buildId: string;
+            /** @description The side of this board. */
+            side: components["schemas"]["BoardSide"];
+            /** @description The side of the other board. */
+            theirSide: components["schemas"]["BoardSide"];
+            /**
+             * Format: double
+             * @description How much higher the other board's top lies than this one's, mm, −500…500.
+             * @default 0
+             */
+            offsetMm: number;
+            /**
+             * Format: double
+             * @description How far the other's side is slid along this one, mm, −3000…3000: to the right (back, front) or forward (left, right).
+             * @default 0
+             */
+            slipMm: number;
+        };
         /** @description POST /api/builds. */
         NewBuildRequest: {
             name: null | string;
@@ -2480,12 +3574,59 @@ export interface components {
              */
             curved: boolean;
         };
+        /** @description A picture made ready to be traced from. */
+        PictureAnswer: {
+            pictureId: string;
+            /** Format: int32 */
+            widthPx: number;
+            /** Format: int32 */
+            heightPx: number;
+        };
+        /** @description A pin that lines sheets up: a hole straight through all of them from the board up. */
+        Pin: {
+            /** @description Its letter. */
+            label: string;
+            /** @description Where, on the board. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: int32
+             * @description The uppermost sheet it holds, from 1.
+             */
+            top: number;
+        };
         /** @description A place, mm right of the left edge and forward of the back edge. */
         PlaceRequest: {
             /** Format: double */
             xMm?: null | number;
             /** Format: double */
             yMm?: null | number;
+        };
+        /** @description Where a piece lies on a stock sheet. */
+        Placement: {
+            /** @description Its label. */
+            piece: string;
+            /**
+             * Format: double
+             * @description Left edge of its box, mm from the sheet's left.
+             */
+            xMm: number;
+            /**
+             * Format: double
+             * @description Back edge of its box, mm from the sheet's back.
+             */
+            yMm: number;
+            /**
+             * Format: double
+             * @description Width of its box as it lies, mm.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Depth of its box as it lies, mm.
+             */
+            depthMm: number;
+            /** @description True when it lies a quarter turn clockwise. */
+            turned: boolean;
         };
         /** @description One layer as it is to be poured. */
         PlannedLayer: {
@@ -2542,6 +3683,69 @@ export interface components {
              * @description End of the recoat window.
              */
             recoatToAt: null | string;
+        };
+        /** @description A plaster or paste, as its bag describes it. */
+        Plaster: {
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Water to powder by weight, 0.1…3.
+             */
+            waterPerPowder: number;
+            /**
+             * Format: double
+             * @description Density just mixed, g/ml, 0.3…3.
+             */
+            wetDensity: number;
+            /**
+             * Format: double
+             * @description Working time of a mix, minutes, 1…600.
+             */
+            workingMin: number;
+            /**
+             * Format: double
+             * @description How fast this maker places it, ml a minute, 1…1000.
+             */
+            mlPerMin: number;
+        };
+        /** @description Plaster to be mixed, in as many mixes as can each be placed before it goes off (models.md §1a). */
+        PlasterMixes: {
+            /**
+             * Format: double
+             * @description Wet volume of all, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Powder in all, g.
+             */
+            powderG: number;
+            /**
+             * Format: double
+             * @description Water in all, g (or ml).
+             */
+            waterG: number;
+            /**
+             * Format: int32
+             * @description How many mixes.
+             */
+            mixes: number;
+            /**
+             * Format: double
+             * @description Wet volume of one, ml.
+             */
+            eachMl: number;
+            /**
+             * Format: double
+             * @description Powder in one, g.
+             */
+            eachPowderG: number;
+            /**
+             * Format: double
+             * @description Water in one, g (or ml).
+             */
+            eachWaterG: number;
         };
         /**
          * @description A place on the board in mm: XMm to the right of the left edge, YMm forward
@@ -2697,6 +3901,19 @@ export interface components {
             /** @description The caution shown with every batch. */
             safetyNote: string;
         };
+        /** @description A height along a side of the board. */
+        ProfilePoint: {
+            /**
+             * Format: double
+             * @description From the left (back, front) or from the back (left, right), mm.
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description Height over the board, mm.
+             */
+            heightMm: number;
+        };
         /** @enum {unknown} */
         RatioBasis: "volume" | "weight";
         /** @description A mix ratio. */
@@ -2706,6 +3923,32 @@ export interface components {
             /** Format: double */
             b?: null | number;
             basis?: null | components["schemas"]["RatioBasis"];
+        };
+        /** @description The air a model dries and cures in. */
+        Room: {
+            /**
+             * Format: double
+             * @description Temperature, °C, −5…45.
+             * @default 20
+             */
+            airC: number;
+            /**
+             * Format: double
+             * @description Relative humidity, %, 5…95.
+             * @default 50
+             */
+            humidityPercent: number;
+            /**
+             * Format: double
+             * @description How much vapour the air can still take: its vapour pressure deficit, Pa (Magnus form, Alduchov &amp; Eskridge 1996).
+             */
+            vapourPressureDeficitPa: number;
+        };
+        /** @description A depth measured with a stick, mm under the waterline, ≥ 0. */
+        Sounding: {
+            place: components["schemas"]["PointMm"];
+            /** Format: double */
+            depthMm: number;
         };
         /** @description A measured depth. */
         SoundingRequest: {
@@ -2745,10 +3988,140 @@ export interface components {
             areaMm2: number;
         };
         /**
+         * @description A stand-in for something that will be put on the board: it shapes nothing, but shows whether the thing has room and stays clear of
+         *     the water. Its sizes are those of the real thing, in metres; the scale makes them millimetres.
+         */
+        StandIn: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description Middle of its footprint. */
+            centre: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Turned clockwise, degrees, −360…360; at 0 its length runs from left to right.
+             */
+            turnDeg: number;
+            /**
+             * Format: double
+             * @description Length of the footprint, m, above 0.
+             */
+            lengthM: number;
+            /**
+             * Format: double
+             * @description Width of the footprint, m, above 0.
+             */
+            widthM: number;
+            /**
+             * Format: double
+             * @description Height over its base, m, above 0.
+             */
+            heightM: number;
+            /**
+             * Format: double
+             * @description How far it reaches out over its footprint all round, m, ≥ 0: a tree's crown, a crane's jib.
+             */
+            overhangM: number;
+            /**
+             * Format: double
+             * @description Height of what reaches out over its base, m, ≥ 0.
+             */
+            overhangFromM: number;
+            /**
+             * Format: double
+             * @description Height of its underside between its ends over its base, m, ≥ 0: a bridge's clear opening; 0 stands on the whole footprint.
+             */
+            underM: number;
+            /**
+             * Format: double
+             * @description How deep it lies in the water, m, ≥ 0: what floats stands that far under the waterline.
+             */
+            draughtM: number;
+            /**
+             * Format: double
+             * @description Base level set by hand, mm over the board; null stands it on the highest ground under it, or afloat.
+             */
+            baseMm: null | number;
+        };
+        /** @description A kind of thing in the catalogue: a stand-in without a place. */
+        StandInKind: {
+            /** @description Identity in the catalogue. */
+            kind: string;
+            /** @description What it is listed under. */
+            group: string;
+            /** @description Its sizes; id, name and place are given when it is put down. */
+            thing: components["schemas"]["StandIn"];
+        };
+        /** @description How a stand-in stands on the board. */
+        StandInPlan: {
+            /** @description The stand-in. */
+            id: string;
+            /**
+             * Format: double
+             * @description Length at scale, mm.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Width at scale, mm.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Height at scale, mm.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description How far it reaches out over its footprint, mm.
+             */
+            overhangMm: number;
+            /**
+             * Format: double
+             * @description Level of its base, mm over the board.
+             */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description Lowest ground under its footprint on the board, mm; null when all of it is off the board.
+             */
+            lowestGroundMm: null | number;
+            /**
+             * Format: double
+             * @description Highest ground under it, mm.
+             */
+            highestGroundMm: null | number;
+            /**
+             * Format: double
+             * @description How much wider the board must be for it to fit however it is moved, mm.
+             */
+            moreWidthMm: number;
+            /**
+             * Format: double
+             * @description How much deeper, mm.
+             */
+            moreDepthMm: number;
+            /** @description The worst of its notices. */
+            standing: components["schemas"]["Standing"];
+            /** @description What the maker should know, worst first. */
+            notices: components["schemas"]["Notice"][];
+        };
+        /**
          * @description How well a water stands at its waterline: told in a word and a shape, never by colour alone.
          * @enum {unknown}
          */
         Standing: "holds" | "tight" | "stop";
+        /** @description A stock sheet with what is cut from it. */
+        StockSheet: {
+            /**
+             * Format: int32
+             * @description From 1.
+             */
+            number: number;
+            /** @description The pieces on it. */
+            placements: components["schemas"]["Placement"][];
+        };
         /**
          * @description One stroke: a brush drawn along a path once. What it does at a place depends on the distance to the path alone, so a
          *     slow hand does no more than a quick one.
@@ -2780,7 +4153,27 @@ export interface components {
          * @enum {unknown}
          */
         StrokeKind: "rise" | "scoop" | "smooth" | "roughen" | "level";
-        /** @description A tint on the shelf. Its colour constants come with the ink model; here it is a name and a drop. */
+        /** @description What the depths measured in a bed say of it. */
+        SurveyFigures: {
+            /** @description The step. */
+            stepId: string;
+            /**
+             * Format: double
+             * @description Volume under its waterline inside the shore, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Root mean square of the errors when each depth in turn is left out, mm.
+             */
+            rmseMm: number;
+            /**
+             * Format: double
+             * @description Half-width of the volume's band, ml.
+             */
+            bandMl: number;
+        };
+        /** @description A tint on the shelf. */
         Tint: {
             /** @description Identity. */
             id: string;
@@ -2791,6 +4184,8 @@ export interface components {
              * @description Volume of one drop, ml.
              */
             dropMl: number;
+            /** @description What 1 ml in 100 ml of mixed resin swallows and scatters, 1/mm. */
+            colour: components["schemas"]["InkLayer"];
         };
         /** @description What a batch gets of a tint. */
         TintDose: {
@@ -2814,6 +4209,40 @@ export interface components {
              * @description How far that is from what was wanted, %; positive is too strong.
              */
             offPercent: number;
+        };
+        /** @description A photo or sketch of the place from above, laid under the Sheet to trace from. It shapes nothing. */
+        TracePhoto: {
+            /** @description Id of the picture as it is kept. */
+            pictureId: string;
+            /**
+             * Format: int32
+             * @description Its width in pixels, 1…20,000.
+             */
+            widthPx: number;
+            /**
+             * Format: int32
+             * @description Its height in pixels, 1…20,000.
+             */
+            heightPx: number;
+            /** @description Where its middle lies on the board. */
+            centre: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description What a pixel takes on the board, mm, above 0.
+             */
+            mmPerPx: number;
+            /**
+             * Format: double
+             * @description Turned clockwise about its middle, degrees, −360…360.
+             * @default 0
+             */
+            turnDeg: number;
+            /**
+             * Format: double
+             * @description How much it is faded, 0 (full) … 1 (gone).
+             * @default 0.5
+             */
+            fade: number;
         };
         /** @description Undo or redo, with the version its writer saw. */
         VersionRequest: {
@@ -2914,6 +4343,8 @@ export interface components {
             proposedDams: components["schemas"]["Dam"][];
             /** @description Wet cells as runs: row, first column, column past the last. */
             wetRuns: number[];
+            /** @description What the water looks like over a usual bed with its ink, '#rrggbb', at depths from nothing to the greatest in equal steps. */
+            depthColours: string[];
             /** @description The layers, from the bed up; empty when nothing is wet. */
             layers: components["schemas"]["PlannedLayer"][];
             /**

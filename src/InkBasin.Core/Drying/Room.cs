@@ -1,0 +1,38 @@
+namespace InkBasin.Core.Drying;
+
+/// <summary>The air a model dries and cures in.</summary>
+/// <param name="AirC">Temperature, °C, −5…45.</param>
+/// <param name="HumidityPercent">Relative humidity, %, 5…95.</param>
+public sealed record Room(double AirC = 20, double HumidityPercent = 50)
+{
+    /// <summary>Refuses air nobody works in.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(AirC, -5, 45, $"{field}.airC");
+        Require.Within(HumidityPercent, 5, 95, $"{field}.humidityPercent");
+    }
+
+    /// <summary>How much vapour the air can still take: its vapour pressure deficit, Pa (Magnus form, Alduchov &amp; Eskridge 1996).</summary>
+    public double VapourPressureDeficitPa => 610.94 * Math.Exp(17.625 * AirC / (AirC + 243.04)) * (1 - (HumidityPercent / 100));
+}
+
+/// <summary>How long plaster and paste take to dry, before anything is weighed (models.md §8).</summary>
+public static class DryingEstimate
+{
+    private const double HoursPerMm = 24.0 / 5;
+
+    private static readonly Room Reference = new(20, 50);
+
+    /// <summary>24 h for each 5 mm at 20 °C and 50 % humidity, longer as the air takes less vapour.</summary>
+    /// <param name="thicknessMm">Thickness of the wet layer, mm, ≥ 0.</param>
+    /// <param name="room">The air.</param>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public static double Hours(double thicknessMm, Room room)
+    {
+        ArgumentNullException.ThrowIfNull(room);
+        Require.NotNegative(thicknessMm, "thicknessMm");
+        room.Check("room");
+        return thicknessMm * HoursPerMm * Reference.VapourPressureDeficitPa / room.VapourPressureDeficitPa;
+    }
+}

@@ -1,0 +1,196 @@
+using InkBasin.Core;
+using InkBasin.Core.Foam;
+using InkBasin.Core.Ground;
+using SkiaSharp;
+
+namespace InkBasin.Formats;
+
+/// <summary>A sheet of paper, mm upright.</summary>
+/// <param name="Name">What it is called.</param>
+/// <param name="WidthMm">Width, mm.</param>
+/// <param name="HeightMm">Height, mm.</param>
+public sealed record Paper(string Name, double WidthMm, double HeightMm)
+{
+    /// <summary>ISO 216.</summary>
+    public static Paper A4 { get; } = new("A4", 210, 297);
+
+    /// <summary>ANSI A.</summary>
+    public static Paper Letter { get; } = new("Letter", 215.9, 279.4);
+
+    /// <summary>A paper by name.</summary>
+    /// <exception cref="RefusedException">It is neither.</exception>
+    public static Paper Named(string name) => name.ToUpperInvariant() switch
+    {
+        "A4" => A4,
+        "LETTER" => Letter,
+        _ => throw new RefusedException("paper", "Templates are printed on A4 or Letter."),
+    };
+}
+
+/// <summary>
+/// Templates at full size on tiled pages: every page holds a window of the drawing, laps 10 mm over the next, and carries crosses to lay
+/// the next one on, its place in the whole and a bar of 100 mm that proves the printer's size.
+/// </summary>
+public static class TemplatePdf
+{
+    /// <summary>What neighbouring pages share, mm.</summary>
+    public const double LapMm = 10;
+
+    private const double PointsPerMm = 72 / 25.4;
+    private const double MarginMm = 10;
+    private const double FootMm = 16;
+    private const double HairMm = 1e-6;
+
+    /// <summary>How many pages a drawing takes, across and down.</summary>
+    public static (int Across, int Down) Tiles(Template template, Paper paper)
+    {
+        ArgumentNullException.ThrowIfNull(template);
+        ArgumentNullException.ThrowIfNull(paper);
+        var (w, h) = Window(paper);
+        static int Count(double length, double window) => length <= window + HairMm ? 1 : (int)Math.Ceiling(((length - LapMm) / (window - LapMm)) - HairMm);
+        return (Count(template.WidthMm + (2 * Marks.ArmMm), w), Count(template.DepthMm + (2 * Marks.ArmMm), h));
+    }
+
+    /// <summary>Writes the pages of all templates, one after another.</summary>
+    public static byte[] Write(IReadOnlyList<Template> templates, Paper paper)
+    {
+        ArgumentNullException.ThrowIfNull(templates);
+        ArgumentNullException.ThrowIfNull(paper);
+        using var file = new MemoryStream();
+
+        // The resolution only sizes what cannot be drawn as lines; at this one page sizes come out exact.
+        using (var pdf = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = templates.Count > 0 ? templates[0].Title : "", RasterDpi = 2540 }))
+        using (var face = LoadFace())
+        using (var pens = new Pens(face))
+        {
+            foreach (var template in templates)
+            {
+                var (across, down) = Tiles(template, paper);
+                for (var row = 0; row < down; row++)
+                {
+                    for (var column = 0; column < across; column++) Page(pdf, pens, template, paper, (column, row, across, down));
+                }
+            }
+
+            pdf.Close();
+        }
+
+        return file.ToArray();
+    }
+
+    private static void Page(SKDocument pdf, Pens pens, Template template, Paper paper, (int Column, int Row, int Across, int Down) tile)
+    {
+        var canvas = pdf.BeginPage((float)(paper.WidthMm * PointsPerMm), (float)(paper.HeightMm * PointsPerMm));
+        canvas.Scale((float)PointsPerMm);
+        var (w, h) = Window(paper);
+        double left = -Marks.ArmMm + (tile.Column * (w - LapMm)), back = -Marks.ArmMm + (tile.Row * (h - LapMm));
+
+        canvas.Save();
+        canvas.ClipRect(new SKRect((float)MarginMm, (float)MarginMm, (float)(MarginMm + w), (float)(MarginMm + h)));
+        canvas.Translate((float)(MarginMm - left), (float)(MarginMm - back));
+        Drawing(canvas, pens, template);
+
+        // Crosses where the windows lap: the same places on both pages.
+        for (var row = 0; row <= tile.Down; row++)
+        {
+            for (var column = 0; column <= tile.Across; column++)
+                Cross(canvas, pens.Fine, new PointMm(-Marks.ArmMm + (column * (w - LapMm)) + (LapMm / 2), -Marks.ArmMm + (row * (h - LapMm)) + (LapMm / 2)), 3);
+        }
+
+        canvas.Restore();
+
+        var foot = MarginMm + h;
+        canvas.DrawRect((float)MarginMm, (float)MarginMm, (float)w, (float)h, pens.Fine);
+        Line(canvas, pens.Bold, new PointMm(MarginMm, foot + 5), new PointMm(MarginMm + 100, foot + 5));
+        Line(canvas, pens.Fine, new PointMm(MarginMm, foot + 3), new PointMm(MarginMm, foot + 7));
+        Line(canvas, pens.Fine, new PointMm(MarginMm + 100, foot + 3), new PointMm(MarginMm + 100, foot + 7));
+        Words(canvas, pens, new PointMm(MarginMm + 104, foot + 6.2), "100 mm: measure it before you cut");
+        Words(canvas, pens, new PointMm(MarginMm, foot + 12), $"{template.Title} · page {tile.Column + 1} of {tile.Across} across, {tile.Row + 1} of {tile.Down} down");
+        pdf.EndPage();
+    }
+
+    private static void Drawing(SKCanvas canvas, Pens pens, Template template)
+    {
+        foreach (var path in template.Paths)
+        {
+            using var drawn = new SKPathBuilder();
+            drawn.MoveTo((float)path.Points[0].XMm, (float)path.Points[0].YMm);
+            foreach (var point in path.Points.Skip(1)) drawn.LineTo((float)point.XMm, (float)point.YMm);
+            drawn.Close();
+            using var closed = drawn.Detach();
+            canvas.DrawPath(closed, pens.Of(path.Line));
+        }
+
+        foreach (var pin in template.Pins)
+        {
+            canvas.DrawCircle((float)pin.At.XMm, (float)pin.At.YMm, 1.5f, pens.Fine);
+            Cross(canvas, pens.Fine, pin.At, 4);
+            Words(canvas, pens, new PointMm(pin.At.XMm + 2.5, pin.At.YMm - 1.5), $"pin {pin.Label}");
+        }
+
+        foreach (var mark in Marks.Of(template)) Cross(canvas, pens.Fine, mark, Marks.ArmMm);
+        foreach (var words in template.Words) Words(canvas, pens, words.At, words.Words);
+    }
+
+    private static (double W, double H) Window(Paper paper) => (paper.WidthMm - (2 * MarginMm), paper.HeightMm - (2 * MarginMm) - FootMm);
+
+    private static void Cross(SKCanvas canvas, SKPaint pen, PointMm at, double armMm)
+    {
+        Line(canvas, pen, at with { XMm = at.XMm - armMm }, at with { XMm = at.XMm + armMm });
+        Line(canvas, pen, at with { YMm = at.YMm - armMm }, at with { YMm = at.YMm + armMm });
+    }
+
+    private static void Line(SKCanvas canvas, SKPaint pen, PointMm from, PointMm to) =>
+        canvas.DrawLine((float)from.XMm, (float)from.YMm, (float)to.XMm, (float)to.YMm, pen);
+
+    private static void Words(SKCanvas canvas, Pens pens, PointMm at, string words) =>
+        canvas.DrawText(words, (float)at.XMm, (float)at.YMm, SKTextAlign.Left, pens.Font, pens.Ink);
+
+    private static SKTypeface LoadFace()
+    {
+        using var font = typeof(TemplatePdf).Assembly.GetManifestResourceStream("atkinson-hyperlegible-next-400.woff")
+            ?? throw new InvalidOperationException("The face of the templates is not in the program.");
+        using var data = SKData.Create(font);
+        return SKTypeface.FromData(data);
+    }
+
+    private sealed class Pens(SKTypeface face) : IDisposable
+    {
+        private readonly SKPathEffect _dashes = SKPathEffect.CreateDash([2, 1.2f], 0);
+        private readonly SKPathEffect _dots = SKPathEffect.CreateDash([0.4f, 1], 0);
+        private readonly SKPathEffect _chain = SKPathEffect.CreateDash([6, 1.5f, 0.6f, 1.5f], 0);
+        private SKPaint? _above;
+        private SKPaint? _water;
+        private SKPaint? _board;
+
+        public SKPaint Bold { get; } = Pen(0.3f);
+
+        public SKPaint Fine { get; } = Pen(0.15f);
+
+        public SKPaint Ink { get; } = new() { Color = new SKColor(0x14, 0x20, 0x2b), IsAntialias = true };
+
+        public SKFont Font { get; } = new(face, 3.4f);
+
+        public SKPaint Of(TemplateLine line) => line switch
+        {
+            TemplateLine.Cut => Bold,
+            TemplateLine.SheetAbove => _above ??= Pen(0.2f, _dashes),
+            TemplateLine.Waterline => _water ??= Pen(0.3f, _dots, new SKColor(0x16, 0x62, 0x5c)),
+            _ => _board ??= Pen(0.15f, _chain),
+        };
+
+        public void Dispose()
+        {
+            foreach (IDisposable? one in (IDisposable?[])[Bold, Fine, Ink, Font, _above, _water, _board, _dashes, _dots, _chain]) one?.Dispose();
+        }
+
+        private static SKPaint Pen(float widthMm, SKPathEffect? effect = null, SKColor? colour = null) => new()
+        {
+            Style = SKPaintStyle.Stroke,
+            StrokeWidth = widthMm,
+            Color = colour ?? new SKColor(0x14, 0x20, 0x2b),
+            PathEffect = effect,
+            IsAntialias = true,
+        };
+    }
+}

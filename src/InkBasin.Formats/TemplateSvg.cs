@@ -1,0 +1,134 @@
+using System.Globalization;
+using System.Text;
+using System.Xml;
+using InkBasin.Core.Foam;
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Formats;
+
+/// <summary>
+/// A template as an SVG at full size: its width and height are in mm and a unit of its drawing is 1 mm, so that a cutter or a drawing
+/// program opens it true. Each kind of line has a class of its own and a bar of 100 mm stands under the board to prove the size.
+/// </summary>
+public static class TemplateSvg
+{
+    private const double MarginMm = 12;
+    private const double FootMm = 22;
+    private const string Style = """
+        path,line,circle{fill:none;stroke:#14202b;stroke-width:.25}
+        .sheet-above{stroke-dasharray:2 1.2}
+        .waterline{stroke:#16625c;stroke-dasharray:.4 1;stroke-linecap:round}
+        .board{stroke-dasharray:6 1.5 .6 1.5}
+        text{font:4px sans-serif;fill:#14202b}
+        """;
+
+    /// <summary>Writes the drawing.</summary>
+    public static byte[] Write(Template template)
+    {
+        ArgumentNullException.ThrowIfNull(template);
+        double width = template.WidthMm + (2 * MarginMm), height = template.DepthMm + (2 * MarginMm) + FootMm;
+        using var file = new MemoryStream();
+        using (var xml = XmlWriter.Create(file, new XmlWriterSettings { Indent = true, Encoding = new UTF8Encoding(false) }))
+        {
+            xml.WriteStartElement("svg", "http://www.w3.org/2000/svg");
+            xml.WriteAttributeString("width", $"{N(width)}mm");
+            xml.WriteAttributeString("height", $"{N(height)}mm");
+            xml.WriteAttributeString("viewBox", $"{N(-MarginMm)} {N(-MarginMm)} {N(width)} {N(height)}");
+            xml.WriteElementString("title", template.Title);
+            xml.WriteElementString("style", Style);
+            foreach (var path in template.Paths)
+            {
+                xml.WriteStartElement("path");
+                xml.WriteAttributeString("class", ClassOf(path.Line));
+                xml.WriteAttributeString("d", Path(path.Points));
+                xml.WriteEndElement();
+            }
+
+            foreach (var pin in template.Pins)
+            {
+                Circle(xml, pin.At, 1.5);
+                Cross(xml, "pin", pin.At, 4);
+                Words(xml, new PointMm(pin.At.XMm + 2.5, pin.At.YMm - 1.5), $"pin {pin.Label}");
+            }
+
+            foreach (var mark in Marks.Of(template)) Cross(xml, "register", mark, Marks.ArmMm);
+            foreach (var words in template.Words) Words(xml, words.At, words.Words);
+            var foot = template.DepthMm + MarginMm;
+            Words(xml, new PointMm(0, foot), template.Title);
+            Line(xml, "proof", new PointMm(0, foot + 6), new PointMm(100, foot + 6));
+            Line(xml, "proof-end", new PointMm(0, foot + 4), new PointMm(0, foot + 8));
+            Line(xml, "proof-end", new PointMm(100, foot + 4), new PointMm(100, foot + 8));
+            Words(xml, new PointMm(0, foot + 13), Marks.ProofWords);
+            xml.WriteEndElement();
+        }
+
+        return file.ToArray();
+    }
+
+    private static string ClassOf(TemplateLine line) => line switch
+    {
+        TemplateLine.Cut => "cut",
+        TemplateLine.SheetAbove => "sheet-above",
+        TemplateLine.Waterline => "waterline",
+        _ => "board",
+    };
+
+    private static string Path(IReadOnlyList<PointMm> points)
+    {
+        var d = new StringBuilder();
+        foreach (var point in points) d.Append(d.Length == 0 ? 'M' : 'L').Append(N(point.XMm)).Append(' ').Append(N(point.YMm));
+        return d.Append('Z').ToString();
+    }
+
+    private static void Cross(XmlWriter xml, string kind, PointMm at, double armMm)
+    {
+        Line(xml, kind, at with { XMm = at.XMm - armMm }, at with { XMm = at.XMm + armMm });
+        Line(xml, kind, at with { YMm = at.YMm - armMm }, at with { YMm = at.YMm + armMm });
+    }
+
+    private static void Line(XmlWriter xml, string kind, PointMm from, PointMm to)
+    {
+        xml.WriteStartElement("line");
+        xml.WriteAttributeString("class", kind);
+        xml.WriteAttributeString("x1", N(from.XMm));
+        xml.WriteAttributeString("y1", N(from.YMm));
+        xml.WriteAttributeString("x2", N(to.XMm));
+        xml.WriteAttributeString("y2", N(to.YMm));
+        xml.WriteEndElement();
+    }
+
+    private static void Circle(XmlWriter xml, PointMm at, double radiusMm)
+    {
+        xml.WriteStartElement("circle");
+        xml.WriteAttributeString("class", "pin");
+        xml.WriteAttributeString("cx", N(at.XMm));
+        xml.WriteAttributeString("cy", N(at.YMm));
+        xml.WriteAttributeString("r", N(radiusMm));
+        xml.WriteEndElement();
+    }
+
+    private static void Words(XmlWriter xml, PointMm at, string words)
+    {
+        xml.WriteStartElement("text");
+        xml.WriteAttributeString("x", N(at.XMm));
+        xml.WriteAttributeString("y", N(at.YMm));
+        xml.WriteString(words);
+        xml.WriteEndElement();
+    }
+
+    private static string N(double mm) => mm.ToString("0.###", CultureInfo.InvariantCulture);
+}
+
+/// <summary>What every template carries besides its own lines.</summary>
+internal static class Marks
+{
+    /// <summary>Half the length of a registration cross, mm.</summary>
+    public const double ArmMm = 5;
+
+    /// <summary>What stands at the proof bar.</summary>
+    public const string ProofWords = "This bar is 100 mm long. Measure it before you cut: print at 100 %, never \"fit to page\".";
+
+    /// <summary>Registration crosses at the board's corners: the same place on every sheet's template.</summary>
+    public static IReadOnlyList<PointMm> Of(Template template) =>
+        [new(0, 0), new(template.WidthMm, 0), new(template.WidthMm, template.DepthMm), new(0, template.DepthMm)];
+}

@@ -1,0 +1,48 @@
+using InkBasin.Core;
+using SixLabors.ImageSharp;
+using SixLabors.ImageSharp.Formats.Jpeg;
+using SixLabors.ImageSharp.Processing;
+
+namespace InkBasin.Formats;
+
+/// <summary>A photo or sketch made ready to be traced from.</summary>
+/// <param name="Jpeg">The picture, upright, without what the camera wrote of place and time.</param>
+/// <param name="WidthPx">Its width, pixels.</param>
+/// <param name="HeightPx">Its height, pixels.</param>
+public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
+{
+    private const long MostPixels = 120_000_000;
+    private const int LongestPx = 3000;
+
+    /// <summary>Turns a picture upright and brings it down to a size a screen can use.</summary>
+    /// <exception cref="RefusedException">It is no picture, is damaged, or is too large.</exception>
+    public static TracePicture Read(byte[] file)
+    {
+        ArgumentNullException.ThrowIfNull(file);
+        try
+        {
+            var known = Image.Identify(file) ?? throw NoPicture();
+            if ((long)known.Width * known.Height > MostPixels)
+                throw new RefusedException("file", $"The picture is {known.Width} × {known.Height} pixels: bring in a smaller one.");
+            using var image = Image.Load(file);
+            image.Mutate(context =>
+            {
+                context.AutoOrient();
+                if (Math.Max(image.Width, image.Height) > LongestPx) context.Resize(new ResizeOptions { Mode = ResizeMode.Max, Size = new Size(LongestPx, LongestPx) });
+                context.BackgroundColor(Color.White);
+            });
+            image.Metadata.ExifProfile = null;
+            image.Metadata.XmpProfile = null;
+            image.Metadata.IptcProfile = null;
+            using var jpeg = new MemoryStream();
+            image.SaveAsJpeg(jpeg, new JpegEncoder { Quality = 85 });
+            return new TracePicture(jpeg.ToArray(), image.Width, image.Height);
+        }
+        catch (Exception error) when (error is ImageFormatException or InvalidDataException or EndOfStreamException or IndexOutOfRangeException)
+        {
+            throw NoPicture();
+        }
+    }
+
+    private static RefusedException NoPicture() => new("file", "This is no picture I can read: bring in a JPEG or PNG.");
+}

@@ -1,0 +1,121 @@
+using System.Security.Cryptography;
+using InkBasin.Core;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Formats;
+using Microsoft.EntityFrameworkCore;
+
+namespace InkBasin.Store;
+
+/// <summary>
+/// What builds lay down but are not written in: height grids and pictures, each kept once under the hash of its bytes. Nothing is
+/// ever overwritten, and an undo can always find again what it brings back.
+/// </summary>
+public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
+{
+    /// <summary>Keeps a height grid.</summary>
+    /// <returns>Its id.</returns>
+    public Task<string> KeepAsync(HeightGrid grid, CancellationToken cancel = default) => KeepAsync(PackedGrid.Write(grid), cancel);
+
+    /// <summary>Keeps bytes.</summary>
+    /// <returns>Their id.</returns>
+    public async Task<string> KeepAsync(byte[] data, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(data);
+        var id = IdOf(data);
+        if (await context.Attachments.AnyAsync(a => a.Id == id, cancel)) return id;
+        context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
+        await context.SaveChangesAsync(cancel);
+        return id;
+    }
+
+    /// <summary>Bytes kept; null when there are none under that id.</summary>
+    public Task<byte[]?> FindAsync(string id, CancellationToken cancel = default) =>
+        context.Attachments.AsNoTracking().Where(a => a.Id == id).Select(a => a.Data).SingleOrDefaultAsync(cancel);
+
+    /// <summary>The grids a build's recipe lays down; one that is not kept is left out.</summary>
+    public async Task<GroundGrids> GridsOfAsync(Build build, CancellationToken cancel = default)
+    {
+        var grids = new Dictionary<string, HeightGrid>();
+        foreach (var id in GridIds(build))
+        {
+            var grid = read.Find(id);
+            if (grid is null && await FindAsync(id, cancel) is { } data) read.Keep(id, grid = PackedGrid.Read(data));
+            if (grid is not null) grids[id] = grid;
+        }
+
+        return grids.Count > 0 ? new GroundGrids(grids) : GroundGrids.None;
+    }
+
+    /// <summary>All a build lays down, by id, to go with its file.</summary>
+    public async Task<IReadOnlyDictionary<string, byte[]>> OfAsync(Build build, CancellationToken cancel = default)
+    {
+        var found = new SortedDictionary<string, byte[]>(StringComparer.Ordinal);
+        foreach (var id in IdsOf(build))
+        {
+            if (await FindAsync(id, cancel) is { } data) found[id] = data;
+        }
+
+        return found;
+    }
+
+    /// <summary>Keeps what came with a build's file, after looking that each is what its id says.</summary>
+    /// <exception cref="RefusedException">One is not.</exception>
+    public async Task KeepAllAsync(IReadOnlyDictionary<string, byte[]>? attachments, CancellationToken cancel = default)
+    {
+        foreach (var (id, data) in attachments ?? new Dictionary<string, byte[]>())
+        {
+            if (IdOf(data) != id) throw new RefusedException("attachments", "Heights or a picture in the file are damaged.");
+        }
+
+        foreach (var data in (attachments ?? new Dictionary<string, byte[]>()).Values) await KeepAsync(data, cancel);
+    }
+
+    /// <summary>Ids of all a build lays down.</summary>
+    public static IEnumerable<string> IdsOf(Build build)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        return build.Photo is { } photo ? GridIds(build).Append(photo.PictureId) : GridIds(build);
+    }
+
+    /// <summary>The id bytes are kept under.</summary>
+    public static string IdOf(byte[] data) => Convert.ToHexStringLower(SHA256.HashData(data).AsSpan(0, 16));
+
+    private static IEnumerable<string> GridIds(Build build) => build.Recipe.OfType<ExistingGround>().Select(step => step.GridId).Distinct();
+}
+
+/// <summary>Grids already unpacked, by id: they never change.</summary>
+public sealed class ReadGrids
+{
+    private const int Kept = 6;
+
+    private readonly Lock _lock = new();
+    private readonly LinkedList<(string Id, HeightGrid Grid)> _grids = new();
+
+    /// <summary>A grid, when it has been read.</summary>
+    public HeightGrid? Find(string id)
+    {
+        lock (_lock)
+        {
+            for (var node = _grids.First; node is not null; node = node.Next)
+            {
+                if (node.Value.Id != id) continue;
+                _grids.Remove(node);
+                _grids.AddFirst(node);
+                return node.Value.Grid;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>Keeps a grid just read.</summary>
+    public void Keep(string id, HeightGrid grid)
+    {
+        lock (_lock)
+        {
+            _grids.AddFirst((id, grid));
+            if (_grids.Count > Kept) _grids.RemoveLast();
+        }
+    }
+}

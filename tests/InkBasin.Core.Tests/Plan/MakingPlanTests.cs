@@ -1,0 +1,65 @@
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+
+namespace InkBasin.Core.Tests.Plan;
+
+public class MakingPlanTests
+{
+    private static MakingPlan Of(Build build) =>
+        MakingPlan.Of(build, steps => GroundRecipe.Compile(build.Board, steps), Stores.Examples);
+
+    private static Build With(params GroundOperation[] steps) => Samples.Creek with { Recipe = [.. Samples.Creek.Recipe, .. steps] };
+
+    [Fact]
+    public void Foam_is_the_ground_without_its_plaster_and_the_skin_is_mixed_from_its_true_surface()
+    {
+        var made = Of(Samples.Creek);
+
+        // 30 mm of foam in sheets of 20; the creek is cut to 6.
+        Assert.Equal(2, made.Foam.Layers.Count);
+        Assert.Equal((((200 * 100 * 30) - (200 * 40 * 24)) / 1000.0) + 0, made.FoamMl, 2.5);
+        var plan = Planner.Plan(Samples.Creek, Stores.Examples);
+        Assert.Equal(plan.Ground.SkinMl, made.Skin.VolumeMl, 9);
+        Assert.Equal(2, made.SkinThicknessMm, 9);
+        Assert.Equal(24 * 2 / 5.0, made.DryH, 9);
+        Assert.Null(made.Rocks);
+        Assert.Empty(made.Fills);
+    }
+
+    [Fact]
+    public void The_bed_and_the_dry_ground_are_all_of_the_surface()
+    {
+        var made = Of(Samples.Creek);
+        var field = GroundRecipe.Compile(Samples.Creek.Board, Samples.Creek.Recipe).Surface;
+        Assert.Equal(Enumerable.Range(0, field.HeightsMm.Length).Sum(cell => SkinVolume.TrueAreaMm2(field, cell)), made.DryGround.AreaMm2 + made.Bed.AreaMm2, 6);
+        Assert.True(made.Bed.AreaMm2 >= 200 * 40);
+    }
+
+    [Fact]
+    public void Cast_rocks_take_plaster_of_their_own()
+    {
+        var made = Of(With(new RockGroup { Id = "r", Name = "Rocks", Outline = new Outline([new(10, 5), new(190, 5), new(190, 25), new(10, 25)]), Count = 20, LeastMm = 5, GreatestMm = 12 }));
+        Assert.True(made.Rocks!.VolumeMl > 0.5);
+        Assert.Equal(2, made.Foam.Layers.Count);
+    }
+
+    [Theory]
+    [InlineData("white-paste", 1.0, Standing.Holds)]
+    [InlineData("ochre", 0.05, Standing.Tight)]
+    [InlineData(null, 0.0, Standing.Stop)]
+    public void A_false_bed_saves_what_it_displaces_and_is_honest_only_where_the_ink_hides_it(string? tint, double strength, Standing standing)
+    {
+        // 100 × 30 mm raised from the skinned bed at 8 to 14: 18 ml saved, 6 mm left over it.
+        var build = With(new FillBlock { Id = "b", Name = "Block", Outline = new Outline([new(50, 35), new(150, 35), new(150, 65), new(50, 65)]), TopMm = 14 });
+        build = build with { Waters = [build.Waters[0] with { Ink = new InkChoice(tint, strength) }] };
+        var saving = Assert.Single(Of(build).Fills);
+        Assert.Equal(18, saving.SavedMl, 0.7);
+        Assert.Equal(6, saving.OverItMm, 9);
+        Assert.Equal(standing, saving.Notice.Standing);
+        Assert.Equal(standing == Standing.Holds, saving.FadeDepthMm <= 6);
+    }
+
+    [Fact]
+    public void Every_figure_can_be_opened() =>
+        Assert.All(Of(Samples.Creek).Workings.Values, working => Assert.True(working.Inputs.Count > 0 && working.Formula.Length > 0 && working.Source.Length > 0));
+}
