@@ -1,6 +1,6 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
-import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
+import { groundMesh, inked, waterMesh, type MeshArrays } from '@web/relief/meshes';
 
 const GROUND: Ground = {
   columns: 4,
@@ -9,7 +9,12 @@ const GROUND: Ground = {
   heightsMm: Float32Array.from([9, 9, 9, 9, 9, 3, 4, 9, 9, 9, 9, 9]),
   skinMm: new Float32Array(12).fill(1),
 };
-const PLAN = { waterlineMm: 6, wetRuns: [1, 1, 3] } as unknown as WaterPlan;
+const PLAN = {
+  waterlineMm: 6,
+  maxDepthMm: 4,
+  wetRuns: [1, 1, 3],
+  depthColours: ['#ff0000', '#808000', '#00ff00'],
+} as unknown as WaterPlan;
 
 /** Each edge of a closed body is walked once in each direction. */
 function openEdges({ indices, positions }: MeshArrays): number {
@@ -74,5 +79,20 @@ describe('the surface of a water', () => {
   it('has no seams', () => {
     // Only the border of the 4 × 3 cells is open: 14 edges.
     expect(openEdges(waterMesh(GROUND, PLAN))).toBe(14);
+  });
+
+  it('takes its colour from the depth under each place, as the ink makes it', () => {
+    expect(inked(PLAN, 0).slice(0, 3)).toEqual([1, 0, 0]);
+    expect(inked(PLAN, 4).slice(0, 3)).toEqual([0, 1, 0]);
+    expect(inked(PLAN, 1)[0]).toBeCloseTo((255 + 128) / 2 / 255, 3);
+    expect(inked(PLAN, 99).slice(0, 3)).toEqual([0, 1, 0]);
+  });
+
+  it('lets the bed through at the margin and covers it where it is deep', () => {
+    const covers = [0, 1, 3, 9].map((depth) => inked(PLAN, depth)[3]);
+    expect(covers).toEqual([...covers].sort((a, b) => a - b));
+    expect(covers[0]).toBeLessThan(0.5);
+    expect(covers.at(-1)).toBeLessThan(1);
+    expect(waterMesh(GROUND, PLAN).colours).toHaveLength(20 * 4);
   });
 });

@@ -12,7 +12,7 @@ const B = { xMm: 160, yMm: 120 };
 
 describe('the numbers of a step', () => {
   const lines: LineKind[] = ['channel', 'ridge', 'trackBed', 'retainingWall'];
-  const boxes: BoxKind[] = ['pond', 'pad', 'fillBlock', 'rockGroup'];
+  const boxes: BoxKind[] = ['pond', 'pad', 'fillBlock', 'rockGroup', 'surveyedBed', 'foamSheet', 'plasterSkin'];
   const drawn: Operation[] = [
     ...lines.map((kind) => drawnLine(kind, [A, B], SITE)),
     ...boxes.map((kind) => drawnBox(kind, A, B, SITE)),

@@ -1,5 +1,7 @@
-import type { Operation, Stroke } from '@web/api/types';
-import { placeFor, strokeEdit } from '@web/sheet/edits';
+import type { ExistingOperation, Operation, StandIn, Stroke, SurveyOperation } from '@web/api/types';
+import { copyOf, placeFor, strokeEdit, unused } from '@web/sheet/edits';
+import { drawnBox } from '@web/sheet/newSteps';
+import { anchorOf, moveAll } from '@web/sheet/shapes';
 import { soFar, step, type Site, type Tool, type ToolEvent } from '@web/sheet/tools';
 
 const BOARD = { widthMm: 300, depthMm: 200, cellMm: 2, thicknessMm: 6, material: 'ply' };
@@ -172,5 +174,77 @@ describe('placing a water', () => {
       kind: 'water',
       water: { seed: { xMm: 150, yMm: 100 } },
     });
+  });
+});
+
+describe('putting down a stand-in', () => {
+  const thing = { id: 'willow', name: 'Willow', centre: { xMm: 0, yMm: 0 }, turnDeg: 0 } as StandIn;
+
+  it('takes one press, an id of its own and the place pressed', () => {
+    const { tool, made } = play({ kind: 'standIn', thing }, press(40, 60));
+    expect(tool).toEqual({ kind: 'hand' });
+    expect(made).toEqual({ kind: 'standIn', thing: { ...thing, id: 'new', centre: { xMm: 40, yMm: 60 } } });
+  });
+
+  it('puts it in the middle on finish', () => {
+    const { made } = play({ kind: 'standIn', thing }, { kind: 'finish' });
+    expect(made).toMatchObject({ thing: { centre: { xMm: 150, yMm: 100 } } });
+  });
+});
+
+describe('pointing at a place', () => {
+  it('ends with the eye and the peak, and goes on with soundings', () => {
+    expect(play({ kind: 'point', wants: 'eye' }, press(5, 5)).tool).toEqual({ kind: 'hand' });
+    const sounding: Tool = { kind: 'point', wants: 'sounding' };
+    const { tool, made } = play(sounding, press(5, 5), press(9, 9));
+    expect(tool).toBe(sounding);
+    expect(made).toEqual({ kind: 'point', wants: 'sounding', at: { xMm: 9, yMm: 9 } });
+  });
+});
+
+describe('a span', () => {
+  const ruler: Tool = { kind: 'span', wants: 'ruler', from: null, to: null };
+
+  it('of the ruler stays laid down until the next press', () => {
+    const laid = play(ruler, press(10, 10), move(60, 10), release(110, 10));
+    expect(laid.made).toEqual({
+      kind: 'span',
+      wants: 'ruler',
+      from: { xMm: 10, yMm: 10 },
+      to: { xMm: 110, yMm: 10 },
+    });
+    expect(laid.tool).toMatchObject({ from: { xMm: 10 }, to: { xMm: 110 } });
+    expect(play(laid.tool, move(200, 20)).tool).toBe(laid.tool);
+    expect(play(laid.tool, press(5, 5)).tool).toMatchObject({ from: { xMm: 5 }, to: null });
+  });
+
+  it('of the photo ends the tool, and one without length is none', () => {
+    expect(play({ ...ruler, wants: 'photo' }, press(10, 10), release(110, 10)).tool).toEqual({ kind: 'hand' });
+    expect(play({ ...ruler, wants: 'photo' }, press(10, 10), release(11, 10)).made).toBeNull();
+  });
+});
+
+describe('a copy', () => {
+  const bed = drawnBox('surveyedBed', { xMm: 40, yMm: 40 }, { xMm: 100, yMm: 90 }, SITE) as SurveyOperation;
+
+  it('lies to the side under a name nobody has', () => {
+    const copy = copyOf(bed, 'c', new Set(['Measured bed copy'])) as SurveyOperation;
+    expect(copy.name).toBe('Measured bed copy 2');
+    expect(copy.id).toBe('c');
+    expect(copy.outline.points[0]).toEqual({
+      xMm: (bed.outline.points[0]?.xMm ?? 0) + 12,
+      yMm: (bed.outline.points[0]?.yMm ?? 0) + 12,
+    });
+    expect(copy.soundings[0]?.place.xMm).toBe((bed.soundings[0]?.place.xMm ?? 0) + 12);
+  });
+
+  it('of ground brought in moves its corner', () => {
+    const grid = { kind: 'existingGround', leftMm: 10, backMm: 20 } as ExistingOperation;
+    expect(anchorOf(moveAll(grid, 5, -3))).toEqual({ xMm: 15, yMm: 17 });
+  });
+
+  it('of a name is numbered', () => {
+    expect(unused('Pond', new Set())).toBe('Pond');
+    expect(unused('Pond', new Set(['Pond', 'Pond 2']))).toBe('Pond 3');
   });
 });

@@ -36,6 +36,7 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(RemoveStandIn), "removeStandIn")]
 [JsonDerivedType(typeof(ReplaceStandIn), "replaceStandIn")]
 [JsonDerivedType(typeof(SetPhoto), "setPhoto")]
+[JsonDerivedType(typeof(SizePhoto), "sizePhoto")]
 [JsonDerivedType(typeof(SetNeighbours), "setNeighbours")]
 [JsonDerivedType(typeof(SetMaking), "setMaking")]
 [JsonDerivedType(typeof(SetRoom), "setRoom")]
@@ -271,6 +272,18 @@ public sealed record SetPhoto(TracePhoto? Photo) : BuildEdit
     /// <inheritdoc/>
     protected override BuildChange Change(Build build) =>
         new(build with { Photo = Photo }, new SetPhoto(build.Photo), Photo is null ? "Take the photo away" : build.Photo is null ? "Lay a photo down" : "Shift the photo");
+}
+
+/// <summary>Sizes the photo by two places on it whose distance is known, m at full size.</summary>
+public sealed record SizePhoto(PointMm A, PointMm B, double ApartM) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var photo = build.Photo ?? throw new RefusedException("photo", "There is no photo to size: lay one down first.", RefusalKind.Impossible);
+        Require.Positive(ApartM, "apartM");
+        return new(build with { Photo = photo.SizedBy(A, B, ApartM * 1000 / build.Scale) }, new SetPhoto(photo), "Size the photo");
+    }
 }
 
 /// <summary>Sets the sections that meet this one.</summary>

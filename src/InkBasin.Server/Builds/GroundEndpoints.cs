@@ -22,20 +22,20 @@ public sealed record WaterlineAnswer(double WaterlineMm);
 /// <param name="ReliefMm">Lowest to highest on the board, mm.</param>
 /// <param name="Holes">Cells without a height: the ground there stays as it is.</param>
 /// <param name="Step">The step, at true scale in the middle of the board.</param>
-public sealed record GridAnswer(int Columns, int Rows, double CellMm, double WidthMm, double DepthMm, double ReliefMm, int Holes, ExistingGround Step);
+public sealed record ReadGridAnswer(int Columns, int Rows, double CellMm, double WidthMm, double DepthMm, double ReliefMm, int Holes, ExistingGround Step);
 
 /// <summary>Where an eye is and which peak it looks for.</summary>
 /// <param name="WaterId">The water.</param>
 /// <param name="Eye">Where the eye is; may be off the board.</param>
 /// <param name="EyeM">Its height at full size over where it stands, m: 1.6 for a person.</param>
 /// <param name="Peak">The peak; null takes the highest ground.</param>
-public sealed record MirrorRequest(string WaterId, PointMm Eye, double EyeM, PointMm? Peak = null);
+public sealed record LookRequest(string WaterId, PointMm Eye, double EyeM, PointMm? Peak = null);
 
 /// <summary>What the eye sees.</summary>
 /// <param name="View">What is mirrored.</param>
 /// <param name="Peak">The peak it looks for.</param>
 /// <param name="Notice">What it comes to, in words.</param>
-public sealed record MirrorAnswer(MirrorView View, PointMm Peak, Notice Notice);
+public sealed record LookAnswer(MirrorView View, PointMm Peak, Notice Notice);
 
 /// <summary>The ground of a build: its picture, files in and out, sights and joints.</summary>
 internal static class GroundEndpoints
@@ -79,7 +79,7 @@ internal static class GroundEndpoints
     }
 
     // Keeps the heights but changes no build: the step is laid down by an edit of its own, which can be undone.
-    private static async Task<Ok<GridAnswer>> ReadGrid(
+    private static async Task<Ok<ReadGridAnswer>> ReadGrid(
         Guid id,
         string format,
         string length,
@@ -111,11 +111,11 @@ internal static class GroundEndpoints
         var step = ExistingGround.Proposed(gridId, grid, build.Board, mmPerLength, real: length == "m");
         await attachments.KeepAsync(grid, cancel);
         var (width, depth) = step.Lies(grid);
-        return TypedResults.Ok(new GridAnswer(
+        return TypedResults.Ok(new ReadGridAnswer(
             grid.Columns, grid.Rows, step.CellMm(grid), width, depth, ((double)grid.Highest - grid.Lowest) * mmPerLength, grid.Holes, step));
     }
 
-    private static async Task<Ok<MirrorAnswer>> LookInto(Guid id, MirrorRequest request, BuildStore store, Grounds grounds, CancellationToken cancel)
+    private static async Task<Ok<LookAnswer>> LookInto(Guid id, LookRequest request, BuildStore store, Grounds grounds, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
         var water = build.Waters.FirstOrDefault(w => w.Id == request.WaterId)
@@ -127,7 +127,7 @@ internal static class GroundEndpoints
         var peak = request.Peak ?? field.CentreOf(Array.IndexOf(field.HeightsMm, field.HeightsMm.Max()));
         var region = WetRegion.Flood(field, field.CellAt(water.Seed), water.WaterlineMm);
         var view = MirrorView.Look(region, request.Eye, stands + (request.EyeM * 1000 / build.Scale), peak, cancel);
-        return TypedResults.Ok(new MirrorAnswer(view, peak, MirrorWords.Of(view, water.Name)));
+        return TypedResults.Ok(new LookAnswer(view, peak, MirrorWords.Of(view, water.Name)));
     }
 
     private static async Task<Ok<IReadOnlyList<Joint>>> Joints(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel)

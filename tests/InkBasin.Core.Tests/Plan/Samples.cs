@@ -47,6 +47,7 @@ internal static class Samples
             },
         ],
         StandIns = [Willow],
+        Photo = new TracePhoto("sketch", 400, 200, new PointMm(100, 50), 0.5),
         Dams = [new Dam(BoardSide.Left, 0, 100, 25), new Dam(BoardSide.Right, 0, 100, 25)],
     };
 }

@@ -14,3 +14,17 @@ export function useTints() {
     []
   );
 }
+
+export function usePlasters() {
+  return (
+    useQuery({ queryKey: ['plasters'], queryFn: () => answer(api.GET('/api/stores/plasters')), staleTime: Infinity })
+      .data ?? []
+  );
+}
+
+export function useStandInKinds() {
+  return (
+    useQuery({ queryKey: ['stand-ins'], queryFn: () => answer(api.GET('/api/stores/stand-ins')), staleTime: Infinity })
+      .data ?? []
+  );
+}

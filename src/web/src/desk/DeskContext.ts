@@ -8,6 +8,15 @@ export interface CutLine {
   b: PointMm;
 }
 
+/** Where an eye is and what it looks for: a way of looking, like the cut. */
+export interface Sight {
+  eye: PointMm;
+  /** Height of the eye over where it stands, m at full size. */
+  eyeM: number;
+  /** The peak looked for; null for the highest ground. */
+  peak: PointMm | null;
+}
+
 /** An edit that could not be made because another window was first. */
 export interface Conflict {
   edit: BuildEdit;
@@ -35,6 +44,10 @@ export interface Desk {
   selectWater: (id: string) => void;
   stepId: string | null;
   selectStep: (id: string | null) => void;
+  standInId: string | null;
+  selectStandIn: (id: string | null) => void;
+  sight: Sight | null;
+  setSight: (sight: Sight | null) => void;
   cut: CutLine;
   setCut: (cut: CutLine) => void;
   /** Shows what an edit would make, without making it. */

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
 import type { BuildEdit } from '../api/types';
-import { DeskContext, type CutLine, type Desk } from './DeskContext';
+import { DeskContext, type CutLine, type Desk, type Sight } from './DeskContext';
 import { useDraft } from './useDraft';
 import { buildKey, groundKey, useEdits } from './useEdits';
 
@@ -34,6 +34,8 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   const edits = useEdits(id, rest, setRefusal);
   const [waterId, selectWater] = useState<string | null>(null);
   const [stepId, selectStep] = useState<string | null>(null);
+  const [standInId, selectStandIn] = useState<string | null>(null);
+  const [sight, setSight] = useState<Sight | null>(null);
   const [cut, setCut] = useCut(id);
 
   const { edit: send, undo: sendUndo, redo: sendRedo } = edits;
@@ -73,6 +75,10 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       selectWater,
       stepId,
       selectStep,
+      standInId,
+      selectStandIn,
+      sight,
+      setSight,
       cut: cut ?? { a: { xMm: width * 0.58, yMm: 0 }, b: { xMm: width * 0.757, yMm: depth } },
       setCut,
       preview,
@@ -93,6 +99,8 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     waterId,
     id,
     stepId,
+    standInId,
+    sight,
     cut,
     setCut,
     preview,

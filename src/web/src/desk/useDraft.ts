@@ -18,6 +18,14 @@ const LEAVES_GROUND = new Set([
   'addWater',
   'removeWater',
   'replaceWater',
+  'addStandIn',
+  'removeStandIn',
+  'replaceStandIn',
+  'setPhoto',
+  'sizePhoto',
+  'setNeighbours',
+  'setMaking',
+  'setRoom',
 ]);
 
 /**

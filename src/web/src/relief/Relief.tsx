@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
+import { useMirror } from '../desk/useMirror';
 import { useSize } from '../sheet/useSize';
 import { ReliefScene, type LightSide } from './scene';
 
@@ -7,7 +8,9 @@ const SIDES: LightSide[] = ['left', 'back', 'right', 'front'];
 
 /** The board tilted up: turn it by dragging or by the arrow keys. Loaded only when it is wanted. */
 export default function Relief() {
-  const { build, plan, ground, cut } = useDesk();
+  const { build, plan, ground, cut, sight, water } = useDesk();
+  const { look } = useMirror();
+  const [fromEye, setFromEye] = useState(false);
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<ReliefScene | null>(null);
@@ -37,6 +40,23 @@ export default function Relief() {
     if (size.width > 0) scene.current?.resize(size.width, size.height);
   }, [size]);
 
+  const eye = sight?.eye;
+  useEffect(() => {
+    const [widthMm, depthMm] = [ground.columns * ground.cellMm, ground.rows * ground.cellMm];
+    if (!fromEye || eye === undefined || look === null) {
+      scene.current?.lookFrom(null, widthMm, depthMm);
+      return;
+    }
+    scene.current?.lookFrom(
+      {
+        eye: [eye.xMm, look.view.eyeMm, eye.yMm],
+        at: [look.peak.xMm, look.view.peakMm * 0.5 + (water?.waterlineMm ?? 0) * 0.5, look.peak.yMm],
+      },
+      widthMm,
+      depthMm,
+    );
+  }, [fromEye, eye, look, water?.waterlineMm, ground.columns, ground.rows, ground.cellMm]);
+
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (by === undefined) return;
@@ -58,6 +78,7 @@ export default function Relief() {
         aria-label={`Relief of ${build.name}. Turn it by dragging or by the arrow keys.`}
         onKeyDown={onKeyDown}
       />
+      {fromEye && look !== null && <p className="sheet-hint">{look.notice.sentence}</p>}
       <div className="relief-tools" role="group" aria-label="Relief">
         <span>light from</span>
         {SIDES.map((side) => (
@@ -65,6 +86,11 @@ export default function Relief() {
             {side}
           </button>
         ))}
+        {look !== null && (
+          <button type="button" aria-pressed={fromEye} onClick={() => setFromEye(!fromEye)}>
+            from the eye
+          </button>
+        )}
         <button type="button" aria-pressed={foam} onClick={() => setFoam(!foam)}>
           without plaster
         </button>

@@ -5,6 +5,8 @@ import type { WaterPlan } from '../api/types';
 export interface MeshArrays {
   positions: Float32Array;
   indices: Uint32Array;
+  /** Red, green, blue and how much it covers, 0…1, for each vertex; absent for one colour throughout. */
+  colours?: Float32Array;
 }
 
 /** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
@@ -74,6 +76,7 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
   const corner = new Int32Array((ground.columns + 1) * (ground.rows + 1)).fill(-1);
   const positions: number[] = [];
   const indices: number[] = [];
+  const colours: number[] = [];
   const vertex = (column: number, row: number): number => {
     const at = row * (ground.columns + 1) + column;
     let known = corner[at] ?? -1;
@@ -81,6 +84,7 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
       known = positions.length / 3;
       corner[at] = known;
       positions.push(column * ground.cellMm, plan.waterlineMm, row * ground.cellMm);
+      colours.push(...inked(plan, plan.waterlineMm - cornerHeight(ground, column, row)));
     }
     return known;
   };
@@ -96,7 +100,43 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
     ];
     indices.push(a, b, c, a, c, d);
   }
-  return { positions: Float32Array.from(positions), indices: Uint32Array.from(indices) };
+  return {
+    positions: Float32Array.from(positions),
+    indices: Uint32Array.from(indices),
+    colours: Float32Array.from(colours),
+  };
+}
+
+/** Height of the ground where four cells meet: their mean. */
+function cornerHeight(ground: Ground, column: number, row: number): number {
+  let sum = 0;
+  let count = 0;
+  for (let r = Math.max(0, row - 1); r <= Math.min(ground.rows - 1, row); r++) {
+    for (let c = Math.max(0, column - 1); c <= Math.min(ground.columns - 1, column); c++) {
+      sum += ground.heightsMm[r * ground.columns + c] ?? 0;
+      count += 1;
+    }
+  }
+  return sum / count;
+}
+
+/** Where the water covers its bed with its own colour, mm: shallower it lets the bed's own light through. */
+const COVERS_MM = 4;
+
+/** The colour of a water at a depth, as its ink makes it, and how much of the bed it covers. */
+export function inked(plan: WaterPlan, depthMm: number): [number, number, number, number] {
+  const steps = plan.depthColours.length - 1;
+  const at = Math.min(1, Math.max(0, depthMm / Math.max(0.01, plan.maxDepthMm))) * steps;
+  const first = Math.min(Math.floor(at), steps - 1);
+  const a = rgb(plan.depthColours[first]);
+  const b = rgb(plan.depthColours[first + 1]);
+  const mix = (k: 0 | 1 | 2) => a[k] + (b[k] - a[k]) * (at - first);
+  return [mix(0), mix(1), mix(2), Math.min(0.94, 0.35 + (0.59 * Math.max(0, depthMm)) / COVERS_MM)];
+}
+
+function rgb(hex: string | undefined): [number, number, number] {
+  const value = Number.parseInt((hex ?? '#000000').slice(1), 16);
+  return [(value >> 16) / 255, ((value >> 8) & 255) / 255, (value & 255) / 255];
 }
 
 /** Every so many cells, the last one always among them. */

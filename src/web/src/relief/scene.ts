@@ -7,6 +7,12 @@ import { groundMesh, waterMesh, type MeshArrays } from './meshes';
 
 export type LightSide = 'left' | 'back' | 'right' | 'front';
 
+/** Where the eye of a small person is and what it looks at, mm: x right, y up, z toward the viewer. */
+export interface EyeView {
+  eye: [number, number, number];
+  at: [number, number, number];
+}
+
 export interface ReliefInput {
   ground: Ground;
   waters: WaterPlan[];
@@ -17,6 +23,7 @@ export interface ReliefInput {
 }
 
 const TURN = Math.PI / 18;
+const UPRIGHT = Math.PI / 2 - 0.02;
 const LIGHT: Record<LightSide, [number, number, number]> = {
   left: [-1, 0.62, -0.25],
   back: [-0.25, 0.62, -1],
@@ -37,7 +44,7 @@ export class ReliefScene {
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true, alpha: true });
     this.controls = new OrbitControls(this.camera, canvas);
-    this.controls.maxPolarAngle = Math.PI / 2 - 0.02;
+    this.controls.maxPolarAngle = UPRIGHT;
     this.controls.addEventListener('change', this.draw);
     this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 0.75), this.sun, this.body);
   }
@@ -66,11 +73,10 @@ export class ReliefScene {
     for (const plan of input.waters) {
       if (plan.wetRuns.length === 0) continue;
       const material = new THREE.MeshPhongMaterial({
-        color: 0x17595f,
-        specular: 0x9fc9c6,
-        shininess: 90,
+        vertexColors: true,
+        specular: 0x8a9a98,
+        shininess: 110,
         transparent: true,
-        opacity: 0.82,
         depthWrite: false,
         side: THREE.DoubleSide,
       });
@@ -79,6 +85,19 @@ export class ReliefScene {
     this.body.add(cutPlane(input));
     this.sun.position.set(...LIGHT[input.light]).multiplyScalar(widthMm + depthMm);
     if (!this.placed) this.place(widthMm, depthMm);
+    this.draw();
+  }
+
+  /** Looks from an eye on the board, or from above again (null). */
+  lookFrom(view: EyeView | null, widthMm: number, depthMm: number): void {
+    this.controls.maxPolarAngle = view === null ? UPRIGHT : Math.PI;
+    if (view === null) {
+      this.place(widthMm, depthMm);
+    } else {
+      this.controls.target.set(...view.at);
+      this.camera.position.set(...view.eye);
+      this.controls.update();
+    }
     this.draw();
   }
 
@@ -121,6 +140,16 @@ export class ReliefScene {
 function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
   const geometry = new THREE.BufferGeometry();
   geometry.setAttribute('position', new THREE.BufferAttribute(arrays.positions, 3));
+  if (arrays.colours !== undefined) {
+    // Colours are given as on a screen; light is reckoned with linear ones.
+    const colours = arrays.colours.slice();
+    const colour = new THREE.Color();
+    for (let i = 0; i < colours.length; i += 4) {
+      colour.setRGB(colours[i] ?? 0, colours[i + 1] ?? 0, colours[i + 2] ?? 0, THREE.SRGBColorSpace);
+      colours.set([colour.r, colour.g, colour.b], i);
+    }
+    geometry.setAttribute('color', new THREE.BufferAttribute(colours, 4));
+  }
   geometry.setIndex(new THREE.BufferAttribute(arrays.indices, 1));
   geometry.computeVertexNormals();
   return new THREE.Mesh(geometry, material);

@@ -1,16 +1,22 @@
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { freshId, useDesk } from '../desk/DeskContext';
+import type { Ground } from '../api/ground';
 import type { Operation, PointMm } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
+import { useMirror } from '../desk/useMirror';
 import { CutLineDrawing } from './CutLineDrawing';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
+import { Measure } from './Measure';
 import { drawRelief } from './relief';
 import { isClosed, isCurved, pointsOf } from './shapes';
 import { smoothPath, straightPath } from './smoothLine';
+import { SightLine } from './SightLine';
+import { StandIns } from './StandIns';
 import { StepHandles } from './StepHandles';
 import { placeFor, strokeEdit } from './edits';
-import { soFar, step, type Made, type Site, type Tool } from './tools';
+import { soFar, step, type Made, type PointWish, type Site, type SpanWish, type Tool } from './tools';
+import { Underlay } from './Underlay';
 import { useSize } from './useSize';
 import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
@@ -18,11 +24,17 @@ import { heightLines, pathOf } from './waterShapes';
 
 const HEIGHT_LINE_MM = 2.5;
 
-const HINT: Record<Exclude<Tool['kind'], 'hand'>, string> = {
+const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish | SpanWish, string> = {
   line: 'Press along the line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
   box: 'Press and drag across it. Enter puts one in the middle, Escape drops it.',
   brush: 'Draw on the board with the brush. Escape lays it down.',
   water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
+  standIn: 'Press where it is to stand. Enter puts it in the middle, Escape drops it.',
+  sounding: 'Press where the stick stood, for each depth. Escape lays it down.',
+  eye: 'Press where the eye is, on the board or beside it.',
+  peak: 'Press on the peak that is to be mirrored.',
+  ruler: 'Press and drag from one place to another. Escape lays the ruler down.',
+  photo: 'Drag on the photo from one place to another whose distance you know.',
 };
 
 /** The board from above, to scale. */
@@ -31,15 +43,21 @@ export function Sheet({
   setTool,
   onMade,
   showSteps,
+  showThings,
+  showSight,
 }: {
   tool: Tool;
   setTool: (tool: Tool) => void;
   onMade: (made: Made) => void;
   showSteps: boolean;
+  /** Stand-ins and the photo can be taken hold of. */
+  showThings: boolean;
+  showSight: boolean;
 }) {
   const desk = useDesk();
   const { build, rest, restGround, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
   const units = useUnits();
+  const { look } = useMirror();
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [hover, setHover] = useState<PointMm | null>(null);
@@ -73,15 +91,16 @@ export function Sheet({
     board: build.board,
     id: toolId.current,
     // The kept ground: what is being drawn must not start from its own draft.
-    heightAt: ({ xMm, yMm }) =>
-      restGround.heightsMm[
-        Math.floor(yMm / restGround.cellMm) * restGround.columns + Math.floor(xMm / restGround.cellMm)
-      ] ?? 0,
+    heightAt: (place) => heightOn(restGround, place) ?? 0,
   });
   const tryOut = (now: Tool, at: PointMm | null) => {
     const made = soFar(now, at, site());
     if (made?.kind === 'operation')
-      preview({ kind: 'addOperation', operation: made.operation, index: placeFor(rest.recipe) });
+      preview({
+        kind: 'addOperation',
+        operation: made.operation,
+        index: placeFor(rest.recipe, made.operation.kind),
+      });
     else if (made?.kind === 'stroke') preview(strokeEdit(rest.recipe, made.stroke, toolId.current));
   };
 
@@ -142,6 +161,7 @@ export function Sheet({
             </pattern>
           </defs>
           <g transform={`translate(${view.left} ${view.top})`}>
+            <Underlay view={view} handles={showThings && tool.kind === 'hand'} />
             {lines.map(({ levelMm, rings }) => (
               <path
                 key={levelMm}
@@ -173,6 +193,8 @@ export function Sheet({
               build.recipe
                 .filter((operation) => operation !== selectedStep && operation.enabled)
                 .map((operation) => <StepOutline key={operation.id} operation={operation} scale={view.scale} />)}
+            <StandIns view={view} handles={showThings && tool.kind === 'hand'} />
+            {showSight && desk.sight !== null && <SightLine sight={desk.sight} look={look} view={view} />}
             {tool.kind === 'hand' && <CutLineDrawing view={view} />}
             {selectedStep !== undefined && tool.kind === 'hand' && <StepHandles operation={selectedStep} view={view} />}
             {tool.kind === 'brush' && hover !== null && (
@@ -181,6 +203,15 @@ export function Sheet({
                 cx={hover.xMm * view.scale}
                 cy={hover.yMm * view.scale}
                 r={(tool.brush.brushMm / 2) * view.scale}
+              />
+            )}
+            {tool.kind === 'span' && tool.from !== null && (
+              <Measure
+                from={tool.from}
+                to={tool.to ?? hover ?? tool.from}
+                view={view}
+                ratio={build.scale}
+                heightAt={(place) => heightOn(ground, place)}
               />
             )}
             {tool.kind === 'line' && <LineSoFar tool={tool} hover={hover} scale={view.scale} />}
@@ -196,9 +227,16 @@ export function Sheet({
           />
         </svg>
       )}
-      {tool.kind !== 'hand' && <p className="sheet-hint">{HINT[tool.kind]}</p>}
+      {tool.kind !== 'hand' && <p className="sheet-hint">{HINT['wants' in tool ? tool.wants : tool.kind]}</p>}
     </div>
   );
+}
+
+/** Height of the ground at a place; null off the board. */
+function heightOn(ground: Ground, { xMm, yMm }: PointMm): number | null {
+  const [column, row] = [Math.floor(xMm / ground.cellMm), Math.floor(yMm / ground.cellMm)];
+  if (column < 0 || row < 0 || column >= ground.columns || row >= ground.rows) return null;
+  return ground.heightsMm[row * ground.columns + column] ?? null;
 }
 
 function StepOutline({ operation, scale }: { operation: Operation; scale: number }) {

@@ -1,7 +1,9 @@
 import { useDesk } from '../desk/DeskContext';
 import type { Operation } from '../api/types';
 import { Handle } from './Handle';
+import { Soundings } from './Soundings';
 import {
+  anchorOf,
   fewestPoints,
   gaps,
   insertPoint,
@@ -23,9 +25,9 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
   // While a drag is tried the step shown is the draft's, so every move is reckoned from the step as it was.
   const begun = useRef<Operation | null>(null);
   const points = pointsOf(operation);
-  if (points.length === 0) return null;
+  const anchor = anchorOf(operation);
   const path = isCurved(operation) ? smoothPath : straightPath;
-  const centre = middle(points);
+  const centre = anchor ?? middle(points);
   const drag = (change: (from: Operation, dx: number, dy: number) => Operation) => ({
     onMove: (dx: number, dy: number) => {
       begun.current ??= operation;
@@ -38,10 +40,11 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
       else void edit({ kind: 'replaceOperation', operation: change(from, dx, dy) });
     },
   });
+  if (anchor === null && points.length === 0) return null;
   const spare = points.length > fewestPoints(operation);
   return (
     <g className="step-handles">
-      <path className="step-line" d={path(points, view.scale, isClosed(operation))} />
+      {points.length > 0 && <path className="step-line" d={path(points, view.scale, isClosed(operation))} />}
       {gaps(operation).map(({ after, place }) => (
         <Handle
           key={`gap ${after}`}
@@ -59,6 +62,7 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
         label={`All of ${operation.name}`}
         {...drag(moveAll)}
       />
+      {operation.kind === 'surveyedBed' && <Soundings bed={operation} view={view} />}
       {points.map((point, i) => (
         <Handle
           key={`point ${i}`}

@@ -1,9 +1,15 @@
 import type { BuildEdit, Operation, Stroke } from '../api/types';
+import { moveAll } from './shapes';
 
-/** A new step goes under the plaster and the hand's strokes: before the last of them. */
-export function placeFor(recipe: Operation[]): number {
+const COPY_MM = 12;
+
+const LAST = ['plasterSkin', 'strokes', 'edgeProfile'];
+
+/** A new step goes under the plaster, the hand's strokes and the joints: before the last of them. Plaster goes over all. */
+export function placeFor(recipe: Operation[], kind?: Operation['kind']): number {
   let index = recipe.length;
-  while (index > 0 && ['plasterSkin', 'strokes'].includes(recipe[index - 1]?.kind ?? '')) index -= 1;
+  if (kind === 'plasterSkin') return index;
+  while (index > 0 && LAST.includes(recipe[index - 1]?.kind ?? '')) index -= 1;
   return index;
 }
 
@@ -13,4 +19,17 @@ export function strokeEdit(recipe: Operation[], stroke: Stroke, id: string): Bui
   if (last?.kind === 'strokes' && last.enabled) return { kind: 'addStroke', id: last.id, stroke };
   const operation: Operation = { kind: 'strokes', id, name: 'By hand', enabled: true, items: [stroke] };
   return { kind: 'addOperation', operation, index: recipe.length };
+}
+
+/** The same step once more, a little to the side so that both are seen. */
+export function copyOf(operation: Operation, id: string, taken: Set<string>): Operation {
+  return { ...moveAll(operation, COPY_MM, COPY_MM), id, name: unused(`${operation.name} copy`, taken) };
+}
+
+/** A name nobody has yet. */
+export function unused(name: string, taken: Set<string>): string {
+  if (!taken.has(name)) return name;
+  let k = 2;
+  while (taken.has(`${name} ${k}`)) k += 1;
+  return `${name} ${k}`;
 }

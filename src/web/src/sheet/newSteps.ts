@@ -5,7 +5,7 @@ import type { Site } from './tools';
 export type LineKind = 'channel' | 'ridge' | 'trackBed' | 'retainingWall';
 
 /** Steps drawn by dragging across them. */
-export type BoxKind = 'pond' | 'pad' | 'fillBlock' | 'rockGroup';
+export type BoxKind = 'pond' | 'pad' | 'fillBlock' | 'rockGroup' | 'surveyedBed' | 'foamSheet' | 'plasterSkin';
 
 const half = (mm: number) => Math.round(mm * 2) / 2;
 
@@ -93,6 +93,28 @@ export function drawnBox(kind: BoxKind, from: PointMm, to: PointMm, site: Site):
       return { ...common, kind, name: 'Pad', outline: straight, levelMm: half(ground), batterDeg: 45 };
     case 'fillBlock':
       return { ...common, kind, name: 'Fill block', outline: curved, topMm: half(ground + 4) };
+    case 'surveyedBed':
+      return {
+        ...common,
+        kind,
+        name: 'Measured bed',
+        outline: curved,
+        waterlineMm: half(ground),
+        soundings: [{ place: { xMm: (x0 + x1) / 2, yMm: (y0 + y1) / 2 }, depthMm: 8 }],
+        smoothing: 0,
+      };
+    case 'foamSheet':
+      return { ...common, kind, name: 'Foam sheet', thicknessMm: 10, outline: curved, carvedBackMm: 20 };
+    case 'plasterSkin':
+      return {
+        ...common,
+        kind,
+        name: 'Plaster patch',
+        thicknessMm: 2,
+        outline: curved,
+        roughMm: 0.8,
+        seed: Math.round(x0 + y0),
+      };
     case 'rockGroup':
       return {
         ...common,

@@ -12,7 +12,7 @@ export function isClosed(operation: Operation): boolean {
 
 export function isCurved(operation: Operation): boolean {
   if ('outline' in operation) return operation.outline?.curved === true;
-  return operation.kind !== 'retainingWall';
+  return operation.kind !== 'retainingWall' && operation.kind !== 'existingGround';
 }
 
 /** Fewest points the step can be shaped by. */
@@ -54,10 +54,20 @@ export function movePoint(operation: Operation, index: number, dxMm: number, dyM
 }
 
 export function moveAll(operation: Operation, dxMm: number, dyMm: number): Operation {
-  const moved = withPoints(operation, (points) =>
-    points.map((point) => ({ xMm: round(point.xMm + dxMm), yMm: round(point.yMm + dyMm) })),
-  );
-  return moved;
+  const shift = (point: PointMm) => ({ xMm: round(point.xMm + dxMm), yMm: round(point.yMm + dyMm) });
+  if (operation.kind === 'existingGround')
+    return { ...operation, leftMm: round(operation.leftMm + dxMm), backMm: round(operation.backMm + dyMm) };
+  if (operation.kind === 'strokes')
+    return { ...operation, items: operation.items.map((stroke) => ({ ...stroke, path: stroke.path.map(shift) })) };
+  const moved = withPoints(operation, (points) => points.map(shift));
+  return moved.kind === 'surveyedBed'
+    ? { ...moved, soundings: moved.soundings.map((one) => ({ ...one, place: shift(one.place) })) }
+    : moved;
+}
+
+/** Where a step without points of its own is taken hold of; null for one that covers the board. */
+export function anchorOf(operation: Operation): PointMm | null {
+  return operation.kind === 'existingGround' ? { xMm: operation.leftMm, yMm: operation.backMm } : null;
 }
 
 export function insertPoint(operation: Operation, after: number, place: PointMm): Operation {

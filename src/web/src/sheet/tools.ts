@@ -1,4 +1,4 @@
-import type { Board, Operation, PointMm, Stroke, StrokeKind, Water } from '../api/types';
+import type { Board, Operation, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
 import { drawnBox, drawnLine, type BoxKind, type LineKind } from './newSteps';
 
 /**
@@ -10,7 +10,16 @@ export type Tool =
   | { kind: 'line'; makes: LineKind; points: PointMm[] }
   | { kind: 'box'; makes: BoxKind; from: PointMm | null; to: PointMm | null }
   | { kind: 'brush'; brush: Brush; path: PointMm[] | null }
-  | { kind: 'water' };
+  | { kind: 'water' }
+  | { kind: 'standIn'; thing: StandIn }
+  | { kind: 'point'; wants: PointWish }
+  | { kind: 'span'; wants: SpanWish; from: PointMm | null; to: PointMm | null };
+
+/** A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for. */
+export type PointWish = 'sounding' | 'eye' | 'peak';
+
+/** Two places asked for: to measure between them, or to size the photo by them. */
+export type SpanWish = 'ruler' | 'photo';
 
 /** How the brush is set. */
 export interface Brush {
@@ -31,7 +40,10 @@ export type ToolEvent =
 export type Made =
   | { kind: 'operation'; operation: Operation }
   | { kind: 'stroke'; stroke: Stroke }
-  | { kind: 'water'; water: Pick<Water, 'seed'> };
+  | { kind: 'water'; water: Pick<Water, 'seed'> }
+  | { kind: 'standIn'; thing: StandIn }
+  | { kind: 'point'; wants: PointWish; at: PointMm }
+  | { kind: 'span'; wants: SpanWish; from: PointMm; to: PointMm };
 
 /** What a tool may know of the ground it draws on. */
 export interface Site {
@@ -66,6 +78,41 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
       if (event.kind === 'press') return { tool: AT_HAND, made: { kind: 'water', water: { seed: event.at } } };
       if (event.kind === 'finish')
         return { tool: AT_HAND, made: { kind: 'water', water: { seed: centre(site.board) } } };
+      return { tool, made: null };
+    case 'standIn':
+      return pointStep(tool, event, site, (centre) => ({
+        kind: 'standIn',
+        thing: { ...tool.thing, id: site.id, centre },
+      }));
+    case 'point':
+      return pointStep(tool, event, site, (at) => ({ kind: 'point', wants: tool.wants, at }));
+    case 'span':
+      return spanStep(tool, event);
+  }
+}
+
+/** One press makes it; soundings stay in the hand, as a stick is put down again and again. */
+function pointStep(tool: Tool, event: ToolEvent, site: Site, make: (at: PointMm) => Made): ToolStep {
+  const after = tool.kind === 'point' && tool.wants === 'sounding' ? tool : AT_HAND;
+  if (event.kind === 'press') return { tool: after, made: make(event.at) };
+  if (event.kind === 'finish') return { tool: AT_HAND, made: make(centre(site.board)) };
+  return { tool, made: null };
+}
+
+/** From a press to where it is let go. The ruler stays laid down until the next press; the photo's span ends the tool. */
+function spanStep(tool: Extract<Tool, { kind: 'span' }>, event: ToolEvent): ToolStep {
+  switch (event.kind) {
+    case 'press':
+      return { tool: { ...tool, from: event.at, to: null }, made: null };
+    case 'release': {
+      if (tool.from === null || tool.to !== null) return { tool, made: null };
+      if (!far(tool.from, event.at)) return { tool: { ...tool, from: null }, made: null };
+      const made: Made = { kind: 'span', wants: tool.wants, from: tool.from, to: event.at };
+      return { tool: tool.wants === 'ruler' ? { ...tool, to: event.at } : AT_HAND, made };
+    }
+    case 'finish':
+      return { tool: AT_HAND, made: null };
+    default:
       return { tool, made: null };
   }
 }

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
-import { placeFor, strokeEdit } from '../sheet/edits';
-import type { Made } from '../sheet/tools';
+import { placeFor, strokeEdit, unused } from '../sheet/edits';
+import type { Made, PointWish } from '../sheet/tools';
 import { answer, api } from '../api/client';
 import type { PointMm } from '../api/types';
 import { Cut } from '../cut/Cut';
@@ -10,6 +10,7 @@ import { freshId, useDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
 import { Sheet } from '../sheet/Sheet';
 import { BoardSlip } from '../stages/board/BoardSlip';
+import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
 import { PoursSlip } from '../stages/pours/PoursSlip';
 import { WaterSlip } from '../stages/water/WaterSlip';
@@ -36,9 +37,11 @@ export function Bench() {
 }
 
 function Instruments({ stage }: { stage: StagePath }) {
-  const { id: deskId, build, rest, edit, selectStep, selectWater } = useDesk();
+  const desk = useDesk();
+  const { id: deskId, build, rest, edit, selectStep, selectStandIn, selectWater } = desk;
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
+  const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
   useKeys(() => setHelp(true), setRelief);
   useEffect(() => setTool({ kind: 'hand' }), [stage]);
@@ -47,18 +50,46 @@ function Instruments({ stage }: { stage: StagePath }) {
   }, [build.name]);
 
   const onMade = (made: Made) => {
-    if (made.kind === 'operation') {
-      const taken = new Set(rest.recipe.map((o) => o.name));
-      const operation = { ...made.operation, name: unused(made.operation.name, taken) };
-      selectStep(operation.id);
-      void edit({ kind: 'addOperation', operation, index: placeFor(rest.recipe) });
-      return;
+    switch (made.kind) {
+      case 'operation': {
+        const taken = new Set(rest.recipe.map((o) => o.name));
+        const operation = { ...made.operation, name: unused(made.operation.name, taken) };
+        selectStep(operation.id);
+        void edit({ kind: 'addOperation', operation, index: placeFor(rest.recipe, operation.kind) });
+        break;
+      }
+      case 'stroke':
+        void edit(strokeEdit(rest.recipe, made.stroke, freshId('strokes')));
+        break;
+      case 'water':
+        void placeWater(made.water.seed);
+        break;
+      case 'standIn': {
+        const name = unused(made.thing.name, new Set(rest.standIns.map((one) => one.name)));
+        selectStandIn(made.thing.id);
+        void edit({ kind: 'addStandIn', standIn: { ...made.thing, name }, index: rest.standIns.length });
+        break;
+      }
+      case 'point':
+        placePoint(made.wants, made.at);
+        break;
+      case 'span':
+        if (made.wants === 'photo') setSpan({ from: made.from, to: made.to });
+        break;
     }
-    if (made.kind === 'stroke') {
-      void edit(strokeEdit(rest.recipe, made.stroke, freshId('strokes')));
-      return;
+  };
+
+  const placePoint = (wants: PointWish, at: PointMm) => {
+    const sight = desk.sight ?? { eye: at, eyeM: 1.6, peak: null };
+    if (wants === 'eye') desk.setSight({ ...sight, eye: at });
+    else if (wants === 'peak') desk.setSight({ ...sight, peak: at });
+    else {
+      const bed = rest.recipe.find((one) => one.id === desk.stepId);
+      if (bed?.kind !== 'surveyedBed') return;
+      const last = bed.soundings.at(-1)?.depthMm ?? 8;
+      const soundings = [...bed.soundings, { place: at, depthMm: last }];
+      void edit({ kind: 'replaceOperation', operation: { ...bed, soundings } });
     }
-    void placeWater(made.water.seed);
   };
 
   const placeWater = async (seed: PointMm) => {
@@ -91,7 +122,14 @@ function Instruments({ stage }: { stage: StagePath }) {
       <Staff />
       <main className="plan-and-cut">
         <div className="sheet-place">
-          <Sheet tool={tool} setTool={setTool} onMade={onMade} showSteps={stage === 'ground'} />
+          <Sheet
+            tool={tool}
+            setTool={setTool}
+            onMade={onMade}
+            showSteps={stage === 'ground'}
+            showThings={stage === 'board'}
+            showSight={stage === 'water'}
+          />
           {relief && (
             <Suspense fallback={<p className="sheet-hint">Tilting the board up…</p>}>
               <Relief />
@@ -111,7 +149,7 @@ function Instruments({ stage }: { stage: StagePath }) {
       </main>
       <aside className="slip" aria-label="Slip">
         <Messages />
-        {stage === 'board' && <BoardSlip />}
+        {stage === 'board' && <BoardSlip tool={tool} setTool={setTool} span={span} setSpan={setSpan} />}
         {stage === 'ground' && <GroundSlip tool={tool} setTool={setTool} />}
         {stage === 'water' && <WaterSlip tool={tool} setTool={setTool} />}
         {stage === 'pours' && <PoursSlip />}
@@ -120,11 +158,4 @@ function Instruments({ stage }: { stage: StagePath }) {
       <Help show={help} onHide={() => setHelp(false)} />
     </div>
   );
-}
-
-function unused(name: string, taken: Set<string>): string {
-  if (!taken.has(name)) return name;
-  let k = 2;
-  while (taken.has(`${name} ${k}`)) k += 1;
-  return `${name} ${k}`;
 }

@@ -154,3 +154,37 @@ export function ChoiceField({
     </div>
   );
 }
+
+/** A file to be brought in; the same one can be chosen again. */
+export function FileField({
+  label,
+  accept,
+  busy,
+  onFile,
+}: {
+  label: string;
+  accept: string;
+  busy: boolean;
+  onFile: (file: File) => void;
+}) {
+  const id = useId();
+  return (
+    <div className="file-field">
+      <label htmlFor={id} className="btn btn-sm btn-outline-primary" aria-disabled={busy}>
+        {busy ? 'Reading it…' : label}
+      </label>
+      <input
+        id={id}
+        type="file"
+        className="visually-hidden"
+        accept={accept}
+        disabled={busy}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file !== undefined) onFile(file);
+        }}
+      />
+    </div>
+  );
+}

@@ -1400,7 +1400,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["GridAnswer"];
+                        "application/json": components["schemas"]["ReadGridAnswer"];
                     };
                 };
                 /** @description Bad Request */
@@ -1458,7 +1458,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["MirrorRequest"];
+                    "application/json": components["schemas"]["LookRequest"];
                 };
             };
             responses: {
@@ -1468,7 +1468,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["MirrorAnswer"];
+                        "application/json": components["schemas"]["LookAnswer"];
                     };
                 };
                 /** @description Bad Request */
@@ -2191,7 +2191,7 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
         /** @description Adds a step to the ground recipe at a place in its order. */
         BuildEditAddOperation: {
             /** @enum {string} */
@@ -2327,6 +2327,15 @@ export interface components {
             kind: "setScale";
             /** Format: double */
             scale: number;
+        };
+        /** @description Sizes the photo by two places on it whose distance is known, m at full size. */
+        BuildEditSizePhoto: {
+            /** @enum {string} */
+            kind: "sizePhoto";
+            a: components["schemas"]["PointMm"];
+            b: components["schemas"]["PointMm"];
+            /** Format: double */
+            apartM: number;
         };
         /** @description All that follows from a build. */
         BuildPlan: {
@@ -2488,6 +2497,50 @@ export interface components {
             /** Format: int32 */
             version: number;
             edit: components["schemas"]["BuildEdit"];
+        };
+        /**
+         * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
+         *     was there; where the grid has a hole the ground stays as it is.
+         */
+        ExistingGround: {
+            /** @description Id of the grid it lays down. */
+            gridId: string;
+            /**
+             * Format: double
+             * @description The board's left edge to the grid's left, mm.
+             */
+            leftMm: number;
+            /**
+             * Format: double
+             * @description The board's back edge to the grid's back, mm.
+             */
+            backMm: number;
+            /**
+             * Format: double
+             * @description What the grid's width, along its own rows, takes on the board, mm, 5…1,000,000: a landscape may reach far over it.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Height of the grid's lowest place over the board, mm.
+             */
+            lowestMm: number;
+            /**
+             * Format: double
+             * @description How much heights are drawn out against lengths, 0.1…20; 1 is true.
+             */
+            exaggeration: number;
+            /**
+             * Format: int32
+             * @description Quarter turns clockwise, 0…3.
+             */
+            quarterTurns: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
         };
         /** @description An eye: a place, and its height over the board. */
         EyeRequest: {
@@ -3366,6 +3419,28 @@ export interface components {
              */
             y: number;
         };
+        /** @description What the eye sees. */
+        LookAnswer: {
+            /** @description What is mirrored. */
+            view: components["schemas"]["MirrorView"];
+            /** @description The peak it looks for. */
+            peak: components["schemas"]["PointMm"];
+            /** @description What it comes to, in words. */
+            notice: components["schemas"]["Notice"];
+        };
+        /** @description Where an eye is and which peak it looks for. */
+        LookRequest: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Where the eye is; may be off the board. */
+            eye: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Its height at full size over where it stands, m: 1.6 for a person.
+             */
+            eyeM: number;
+            peak?: null | components["schemas"]["PointMm"];
+        };
         /** @description What this maker builds ground of. */
         Making: {
             /** @description The foam's stock. */
@@ -3457,6 +3532,56 @@ export interface components {
             waterlineMm?: null | number;
             seed?: null | components["schemas"]["PlaceRequest"];
             eye?: null | components["schemas"]["EyeRequest"];
+        };
+        /** @description What an eye sees of a peak in a water (models.md §10). */
+        MirrorView: {
+            /**
+             * Format: double
+             * @description Share of the water that mirrors ground, %.
+             */
+            groundSharePercent: number;
+            /**
+             * Format: double
+             * @description Level of the eye, mm over the board.
+             */
+            eyeMm: number;
+            /**
+             * Format: double
+             * @description Level of the peak, mm over the board.
+             */
+            peakMm: number;
+            /**
+             * Format: double
+             * @description Level distance from the eye to the peak, mm.
+             */
+            distanceMm: number;
+            /**
+             * Format: double
+             * @description Distance from the eye at which the peak's top is mirrored, mm.
+             */
+            reflectMm: number;
+            /** @description That place. */
+            reflectAt: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Where water begins on the line of sight, in front of the peak's own bank, mm from the eye; null when none lies there.
+             */
+            waterFromMm: null | number;
+            /**
+             * Format: double
+             * @description Where that water ends at the far bank, mm from the eye.
+             */
+            waterToMm: null | number;
+            /**
+             * Format: double
+             * @description How much farther toward the eye the water would have to reach, mm; 0 when it does.
+             */
+            missingMm: number;
+            /**
+             * Format: double
+             * @description Where nearer ground stands between the mirrored place and the peak and is mirrored in its stead, mm from the eye; null when none does.
+             */
+            hiddenAtMm: null | number;
         };
         /** @description The answer to a mix request. */
         MixAnswer: {
@@ -3923,6 +4048,46 @@ export interface components {
             /** Format: double */
             b?: null | number;
             basis?: null | components["schemas"]["RatioBasis"];
+        };
+        /** @description Heights read from a file, and the step that would lay them down. */
+        ReadGridAnswer: {
+            /**
+             * Format: int32
+             * @description Cells from left to right.
+             */
+            columns: number;
+            /**
+             * Format: int32
+             * @description Cells from back to front.
+             */
+            rows: number;
+            /**
+             * Format: double
+             * @description What a cell takes on the board, mm.
+             */
+            cellMm: number;
+            /**
+             * Format: double
+             * @description What all of it takes, mm.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description What all of it takes, mm.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Lowest to highest on the board, mm.
+             */
+            reliefMm: number;
+            /**
+             * Format: int32
+             * @description Cells without a height: the ground there stays as it is.
+             */
+            holes: number;
+            /** @description The step, at true scale in the middle of the board. */
+            step: components["schemas"]["ExistingGround"];
         };
         /** @description The air a model dries and cures in. */
         Room: {

@@ -2,9 +2,25 @@ import { useDesk } from '../../desk/DeskContext';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { fullSize } from '../../units/units';
+import type { Tool } from '../../sheet/tools';
+import { JointsPart } from './JointsPart';
+import { PhotoPart, type Span } from './PhotoPart';
+import { StandInsPart } from './StandInsPart';
+import Button from 'react-bootstrap/Button';
 
 /** The board: how large the scene is, at the bench and at full size, and what it is measured with. */
-export function BoardSlip() {
+export function BoardSlip({
+  tool,
+  setTool,
+  span,
+  setSpan,
+}: {
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+  span: Span | null;
+  setSpan: (span: Span | null) => void;
+}) {
+  const ruling = tool.kind === 'span' && tool.wants === 'ruler';
   const { build, edit } = useDesk();
   const units = useUnits();
   const { board, measuring } = build;
@@ -61,11 +77,40 @@ export function BoardSlip() {
         />
       </section>
       <section>
-        <h3>A person here</h3>
+        <h3>Scale</h3>
+        <div className="tool-row">
+          <Button
+            size="sm"
+            variant={ruling ? 'primary' : 'outline-primary'}
+            aria-pressed={ruling}
+            onClick={() => setTool(ruling ? { kind: 'hand' } : { kind: 'span', wants: 'ruler', from: null, to: null })}
+          >
+            Lay the ruler
+          </Button>
+        </div>
         <p>
           A man of 1.75 m stands {(1750 / build.scale).toFixed(1)} mm tall; water up to his chest is{' '}
           {(1300 / build.scale).toFixed(1)} mm deep.
         </p>
+      </section>
+      <StandInsPart tool={tool} setTool={setTool} />
+      <PhotoPart tool={tool} setTool={setTool} span={span} setSpan={setSpan} />
+      <JointsPart />
+      <section>
+        <h3>The room</h3>
+        <NumberField
+          label="Air"
+          quantity="temperature"
+          value={build.room.airC}
+          onChange={(airC) => edit({ kind: 'setRoom', room: { ...build.room, airC } })}
+        />
+        <NumberField
+          label="Humidity"
+          suffix="%"
+          step={5}
+          value={build.room.humidityPercent}
+          onChange={(humidityPercent) => edit({ kind: 'setRoom', room: { ...build.room, humidityPercent } })}
+        />
       </section>
       <section>
         <h3>What you measure resin with</h3>

@@ -1,10 +1,11 @@
 import Button from 'react-bootstrap/Button';
 import type { Operation } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { copyOf } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
-import { useUnits } from '../../units/UnitsContext';
-import { formatVolume, unitOf } from '../../units/units';
 import { BrushFields } from './BrushFields';
+import { ImportPart } from './ImportPart';
+import { MakingPart } from './MakingPart';
 import { StepFields } from './StepFields';
 
 const KIND: Record<Operation['kind'], string> = {
@@ -19,6 +20,9 @@ const KIND: Record<Operation['kind'], string> = {
   fillBlock: 'false bed',
   rockGroup: 'rocks',
   strokes: 'by hand',
+  existingGround: 'brought in',
+  surveyedBed: 'measured',
+  edgeProfile: 'joint',
 };
 
 const DRAWN: { tool: Tool; words: string }[] = [
@@ -30,6 +34,8 @@ const DRAWN: { tool: Tool; words: string }[] = [
   { tool: { kind: 'line', makes: 'retainingWall', points: [] }, words: 'Build a wall' },
   { tool: { kind: 'box', makes: 'fillBlock', from: null, to: null }, words: 'Fill the bed' },
   { tool: { kind: 'box', makes: 'rockGroup', from: null, to: null }, words: 'Strew rocks' },
+  { tool: { kind: 'box', makes: 'surveyedBed', from: null, to: null }, words: 'Measure a bed' },
+  { tool: { kind: 'box', makes: 'foamSheet', from: null, to: null }, words: 'Lay foam' },
 ];
 
 function sameTool(a: Tool, b: Tool): boolean {
@@ -39,7 +45,6 @@ function sameTool(a: Tool, b: Tool): boolean {
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
   const { id, build, plan, edit, stepId, selectStep } = useDesk();
-  const units = useUnits();
   const add = (operation: Operation) => {
     selectStep(operation.id);
     void edit({ kind: 'addOperation', operation, index: build.recipe.length });
@@ -65,23 +70,6 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
               {words}
             </Button>
           ))}
-          <Button
-            size="sm"
-            variant="outline-primary"
-            onClick={() =>
-              add({
-                kind: 'foamSheet',
-                id: freshId('foam'),
-                name: 'Foam sheet',
-                enabled: true,
-                thicknessMm: 10,
-                outline: rise(build.board),
-                carvedBackMm: 20,
-              })
-            }
-          >
-            Lay foam
-          </Button>
           <Button
             size="sm"
             variant="outline-primary"
@@ -148,17 +136,31 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                 <button
                   type="button"
                   className="step-tool"
+                  aria-label={`Copy ${operation.name}`}
+                  onClick={() => {
+                    const copy = copyOf(operation, freshId('copy'), new Set(build.recipe.map((one) => one.name)));
+                    selectStep(copy.id);
+                    void edit({ kind: 'addOperation', operation: copy, index: i + 1 });
+                  }}
+                >
+                  ⧉
+                </button>
+                <button
+                  type="button"
+                  className="step-tool"
                   aria-label={`Remove ${operation.name}`}
                   onClick={() => void edit({ kind: 'removeOperation', id: operation.id })}
                 >
                   ×
                 </button>
               </div>
-              {operation.id === stepId && <StepFields operation={operation} />}
+              {operation.id === stepId && <StepFields operation={operation} tool={tool} setTool={setTool} />}
             </li>
           ))}
         </ol>
       </section>
+      <MakingPart />
+      <ImportPart />
       <section>
         <h3>Take the ground out</h3>
         <p>
@@ -181,32 +183,6 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
           , in mm.
         </p>
       </section>
-      {plan.ground.skinMl > 0 && (
-        <section>
-          <h3>Plaster</h3>
-          <p>
-            <strong>
-              {formatVolume(plan.ground.skinMl, units)} {unitOf('volume', units)}
-            </strong>{' '}
-            wet, over {(plan.ground.skinAreaMm2 / 100).toFixed(0)} cm² of true surface.
-          </p>
-          <p className="caution">
-            Dust mask for sanding plaster and foam; a hot wire on foam needs an open window and extraction.
-          </p>
-        </section>
-      )}
     </>
   );
-}
-
-/** A new sheet lies over the back half, to be dragged where it is wanted. */
-function rise(board: { widthMm: number; depthMm: number }) {
-  const { widthMm: w, depthMm: d } = board;
-  const points = [
-    { xMm: w * 0.15, yMm: d * 0.1 },
-    { xMm: w * 0.85, yMm: d * 0.1 },
-    { xMm: w * 0.85, yMm: d * 0.4 },
-    { xMm: w * 0.15, yMm: d * 0.4 },
-  ];
-  return { points, curved: true };
 }

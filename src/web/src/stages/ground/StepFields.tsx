@@ -1,15 +1,34 @@
 import { useId, useState } from 'react';
+import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import type { ChannelOperation, Operation, PondOperation } from '../../api/types';
+import type {
+  ChannelOperation,
+  FoamOperation,
+  Operation,
+  PondOperation,
+  SkinOperation,
+  SurveyOperation,
+} from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
-import { NumberField, TextField } from '../../slip/fields';
+import type { Tool } from '../../sheet/tools';
+import { ChoiceField, NumberField, TextField } from '../../slip/fields';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatVolume, unitOf } from '../../units/units';
 import { ChannelFeatures } from './ChannelFeatures';
 import { numbersOf } from './stepNumbers';
 
 type Replace = (changed: Operation) => Promise<boolean>;
 
 /** What the selected step is made by. */
-export function StepFields({ operation }: { operation: Operation }) {
+export function StepFields({
+  operation,
+  tool,
+  setTool,
+}: {
+  operation: Operation;
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+}) {
   const { edit } = useDesk();
   const replace: Replace = (changed) => edit({ kind: 'replaceOperation', operation: changed });
   return (
@@ -23,6 +42,10 @@ export function StepFields({ operation }: { operation: Operation }) {
       {operation.kind === 'pond' && (
         <Overhang key={operation.id + operation.overhang} pond={operation} replace={replace} />
       )}
+      {(operation.kind === 'plasterSkin' || operation.kind === 'foamSheet') && (
+        <Covers operation={operation} replace={replace} />
+      )}
+      {operation.kind === 'surveyedBed' && <Depths bed={operation} replace={replace} tool={tool} setTool={setTool} />}
       {operation.kind === 'strokes' && (
         <p className="quiet">
           {operation.items.length === 1 ? 'One stroke' : `${operation.items.length} strokes`} of the brush, in the order
@@ -30,6 +53,79 @@ export function StepFields({ operation }: { operation: Operation }) {
         </p>
       )}
     </div>
+  );
+}
+
+/** The whole board, or a region of it. */
+function Covers({ operation, replace }: { operation: FoamOperation | SkinOperation; replace: Replace }) {
+  const { board } = useDesk().build;
+  const inset = (share: number) => ({ xMm: board.widthMm * share, yMm: board.depthMm * share });
+  const [a, b] = [inset(0.15), inset(0.85)];
+  const region = { points: [a, { xMm: b.xMm, yMm: a.yMm }, b, { xMm: a.xMm, yMm: b.yMm }], curved: true };
+  return (
+    <ChoiceField
+      label="Covers"
+      value={operation.outline === null ? 'all' : 'region'}
+      choices={[
+        { value: 'all', label: 'the whole board' },
+        { value: 'region', label: 'a region' },
+      ]}
+      onChange={(covers) => void replace({ ...operation, outline: covers === 'all' ? null : region })}
+    />
+  );
+}
+
+/** The depths of a measured bed, and what they say of its volume. */
+function Depths({
+  bed,
+  replace,
+  tool,
+  setTool,
+}: {
+  bed: SurveyOperation;
+  replace: Replace;
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+}) {
+  const { plan } = useDesk();
+  const units = useUnits();
+  const figures = plan.ground.surveys.find((one) => one.stepId === bed.id);
+  const measuring = tool.kind === 'point' && tool.wants === 'sounding';
+  const volume = (ml: number) => `${formatVolume(ml, units)} ${unitOf('volume', units)}`;
+  return (
+    <>
+      <div className="tool-row">
+        <Button
+          size="sm"
+          variant={measuring ? 'primary' : 'outline-primary'}
+          aria-pressed={measuring}
+          onClick={() => setTool(measuring ? { kind: 'hand' } : { kind: 'point', wants: 'sounding' })}
+        >
+          Add depths
+        </Button>
+      </div>
+      {figures !== undefined && (
+        <p>
+          <strong>{volume(figures.volumeMl)}</strong> under its level, give or take {volume(figures.bandMl)}. Left out
+          in turn, each depth is missed by {formatLength(figures.rmseMm, units)} {unitOf('length', units)}.
+        </p>
+      )}
+      <fieldset className="widths">
+        <legend>Depth at each sounding</legend>
+        {bed.soundings.map((one, i) => (
+          <NumberField
+            key={i}
+            label={`${i + 1}`}
+            quantity="length"
+            step={0.5}
+            value={one.depthMm}
+            onChange={(depthMm) =>
+              replace({ ...bed, soundings: bed.soundings.map((s, k) => (k === i ? { ...s, depthMm } : s)) })
+            }
+          />
+        ))}
+      </fieldset>
+    </>
   );
 }
 

@@ -71,6 +71,19 @@ const NUMBERS: Numbers = {
     { key: 'thicknessMm', label: 'Thickness', ...mm(0.5) },
     { key: 'roughMm', label: 'Roughness', ...mm(0.1) },
   ],
+  existingGround: [
+    { key: 'leftMm', label: 'From the left', ...mm() },
+    { key: 'backMm', label: 'From the back', ...mm() },
+    { key: 'widthMm', label: 'Width on the board', ...mm(5) },
+    { key: 'lowestMm', label: 'Its lowest place at', ...mm(0.5) },
+    { key: 'exaggeration', label: 'Heights drawn out', quantity: 'plain', suffix: '×', step: 0.1 },
+    { key: 'quarterTurns', label: 'Quarter turns', ...count },
+  ],
+  surveyedBed: [
+    { key: 'waterlineMm', label: 'Measured from', ...mm(0.5) },
+    { key: 'smoothing', label: 'Evened out', quantity: 'plain', step: 0.1 },
+  ],
+  edgeProfile: [{ key: 'blendMm', label: 'Blended over', ...mm(5) }],
   strokes: [],
 };
 

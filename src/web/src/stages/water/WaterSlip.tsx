@@ -9,6 +9,7 @@ import { amounts } from '../../slip/words';
 import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, fullSize, unitOf } from '../../units/units';
+import { MirrorPart } from './MirrorPart';
 import { WaterTabs } from './WaterTabs';
 
 /** The selected water: how much, in how many layers, what to weigh, and whether it holds. */
@@ -29,7 +30,10 @@ export function WaterSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool)
           </Button>
         </section>
       ) : (
-        <SelectedWater water={water} plan={waterPlan} />
+        <>
+          <SelectedWater water={water} plan={waterPlan} />
+          <MirrorPart tool={tool} setTool={setTool} />
+        </>
       )}
     </>
   );

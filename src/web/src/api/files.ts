@@ -1,0 +1,39 @@
+import { asProblem, ProblemError } from './client';
+import type { ReadGridAnswer, PictureAnswer } from './types';
+
+/** How a file of heights is to be read. Empty lengths are left to the file. */
+export interface GridReading {
+  format: 'asc' | 'png' | 'stl';
+  length: 'm' | 'mm';
+  low: number | null;
+  high: number | null;
+  cell: number | null;
+}
+
+/** Sends a file of heights to be read and kept; the build stays as it is. */
+export function sendGrid(buildId: string, file: Blob, reading: GridReading): Promise<ReadGridAnswer> {
+  const query = new URLSearchParams({ format: reading.format, length: reading.length });
+  for (const key of ['low', 'high', 'cell'] as const) {
+    const value = reading[key];
+    if (value !== null) query.set(key, String(value));
+  }
+  return send(`/api/builds/${buildId}/grids?${query.toString()}`, file);
+}
+
+/** Sends a picture to be kept. */
+export function sendPicture(file: Blob): Promise<PictureAnswer> {
+  return send('/api/pictures', file);
+}
+
+async function send<T>(address: string, file: Blob): Promise<T> {
+  const response = await fetch(address, {
+    method: 'POST',
+    body: file,
+    headers: { 'Content-Type': 'application/octet-stream' },
+  }).catch(() => {
+    throw new Error('The server did not take the file. Is it still running? Nothing was changed; try again.');
+  });
+  const said: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new ProblemError(response.status, asProblem(said));
+  return said as T;
+}

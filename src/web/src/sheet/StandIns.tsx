@@ -1,0 +1,83 @@
+import { useRef } from 'react';
+import type { StandIn, StandInPlan } from '../api/types';
+import { useDesk } from '../desk/DeskContext';
+import { Handle } from './Handle';
+import { polygonPath, turned } from './turning';
+import { within, type SheetView } from './view';
+
+/** The stand-ins on the board: footprint, what hangs over it, name. In hand (`handles`) they are moved and turned. */
+export function StandIns({ view, handles }: { view: SheetView; handles: boolean }) {
+  const { build, plan, standInId, selectStandIn } = useDesk();
+  return build.standIns.map((thing, i) => {
+    const planned = plan.standIns[i];
+    if (planned === undefined) return null;
+    const selected = handles && thing.id === standInId;
+    return (
+      <g
+        key={thing.id}
+        className={`stand-in standing-${planned.standing} ${selected ? 'selected' : ''}`}
+        onPointerDown={() => {
+          if (handles) selectStandIn(thing.id);
+        }}
+      >
+        {planned.overhangMm > 0 && (
+          <path className="stand-in-overhang" d={outline(thing, planned, planned.overhangMm, view.scale)} />
+        )}
+        <path className="stand-in-foot" d={outline(thing, planned, 0, view.scale)} />
+        <text x={thing.centre.xMm * view.scale} y={thing.centre.yMm * view.scale} dy={3} className="stand-in-name">
+          {thing.name}
+        </text>
+        {selected && <Hold thing={thing} planned={planned} view={view} />}
+      </g>
+    );
+  });
+}
+
+function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; view: SheetView }) {
+  const { edit, preview, dropPreview } = useDesk();
+  const begun = useRef<StandIn | null>(null);
+  const drag = (change: (from: StandIn, dx: number, dy: number) => StandIn) => ({
+    onMove: (dx: number, dy: number) => {
+      begun.current ??= thing;
+      preview({ kind: 'replaceStandIn', standIn: change(begun.current, dx, dy) });
+    },
+    onDone: (dx: number, dy: number) => {
+      const from = begun.current ?? thing;
+      begun.current = null;
+      if (dx === 0 && dy === 0) dropPreview();
+      else void edit({ kind: 'replaceStandIn', standIn: change(from, dx, dy) });
+    },
+  });
+  const tip = planned.lengthMm / 2 + 26 / view.scale;
+  const end = turned(thing.centre, thing.turnDeg, tip, 0);
+  return (
+    <>
+      <Handle
+        {...within(view, thing.centre)}
+        scale={view.scale}
+        shape="square"
+        label={`All of ${thing.name}`}
+        {...drag((from, dx, dy) => ({
+          ...from,
+          centre: { xMm: half(from.centre.xMm + dx), yMm: half(from.centre.yMm + dy) },
+        }))}
+      />
+      <Handle
+        {...within(view, end)}
+        scale={view.scale}
+        label={`Turn ${thing.name}`}
+        {...drag((from, dx, dy) => {
+          const at = turned(from.centre, from.turnDeg, tip, 0);
+          const angle = Math.atan2(at.yMm + dy - from.centre.yMm, at.xMm + dx - from.centre.xMm);
+          return { ...from, turnDeg: Math.round((angle * 180) / Math.PI) };
+        })}
+      />
+    </>
+  );
+}
+
+function outline(thing: StandIn, planned: StandInPlan, growMm: number, scale: number): string {
+  return polygonPath(thing.centre, thing.turnDeg, planned.lengthMm / 2 + growMm, planned.widthMm / 2 + growMm, scale);
+}
+
+const half = (value: number) => Math.round(value * 2) / 2;
