@@ -54,7 +54,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         var bytes = await Http.GetByteArrayAsync($"/api/builds/{id}/ground");
         var columns = BitConverter.ToInt32(bytes, 4);
         var cell = BitConverter.ToSingle(bytes, 12);
-        return BitConverter.ToSingle(bytes, 16 + (4 * (((int)(yMm / cell) * columns) + (int)(xMm / cell))));
+        return BitConverter.ToSingle(bytes, 32 + (4 * (((int)(yMm / cell) * columns) + (int)(xMm / cell))));
     }
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

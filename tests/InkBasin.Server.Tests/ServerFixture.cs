@@ -46,7 +46,7 @@ public sealed class ServerFixture : WebApplicationFactory<Program>
         base.Dispose(disposing);
         if (!disposing || _keepsFolder) return;
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(Folder, recursive: true);
+        if (Directory.Exists(Folder)) Directory.Delete(Folder, recursive: true);
     }
 }
 

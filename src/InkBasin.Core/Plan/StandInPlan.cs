@@ -60,7 +60,7 @@ public sealed record StandInPlan(
             notices.Add(new(Standing.Stop, $"{thing.Name} is aground in {under.Name}: it needs {Mm(bed - level)} mm more water under it."));
         foreach (var (over, wet) in waters)
         {
-            if (thing.OverhangM > 0) CheckClear(notices, thing, over, wet, Outside(Cells(field, reach), field, foot), level + ToMm(thing.OverhangFromM), "hangs over");
+            if (thing.OverhangM > 0) CheckClear(notices, thing, over, wet, Over(Cells(field, reach), field, foot, ToMm(thing.OverhangM)), level + ToMm(thing.OverhangFromM), "hangs over");
             if (thing.UnderM > 0) CheckClear(notices, thing, over, wet, Cells(field, foot), level + ToMm(thing.UnderM), "spans");
         }
 
@@ -101,8 +101,9 @@ public sealed record StandInPlan(
         }));
     }
 
-    private static IEnumerable<int> Outside(IEnumerable<int> cells, HeightField field, PointMm[] ring) =>
-        cells.Where(cell => field.CentreOf(cell) is var at && !Rings.Contains(ring, at.XMm, at.YMm));
+    // What reaches out is rounded at the corners: every place no farther from the footprint than it reaches.
+    private static IEnumerable<int> Over(IEnumerable<int> cells, HeightField field, PointMm[] foot, double reachMm) =>
+        cells.Where(cell => field.CentreOf(cell) is var at && !Rings.Contains(foot, at.XMm, at.YMm) && Rings.DistanceMm(foot, at.XMm, at.YMm) <= reachMm);
 
     // The cells whose centres lie in a ring; for one smaller than a cell, the cell at its middle.
     private static List<int> Cells(HeightField field, PointMm[] ring)

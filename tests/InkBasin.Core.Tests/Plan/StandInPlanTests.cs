@@ -34,6 +34,15 @@ public class StandInPlanTests
     }
 
     [Fact]
+    public void A_crown_is_round_at_its_corners()
+    {
+        // The water begins at y = 30. A trunk of 10 at (100, 5) with a crown of 20: straight ahead it reaches to y = 30, at its corners less.
+        var near = Samples.Willow with { Centre = new PointMm(100, 6) };
+        Assert.NotEmpty(Of(near).Notices);
+        Assert.Empty(Of(near with { TurnDeg = 45, LengthM = 0.076, WidthM = 0.076, OverhangM = 1.8 }).Notices);
+    }
+
+    [Fact]
     public void Clear_of_the_water_nothing_is_said() =>
         Assert.Empty(Of(Samples.Willow with { OverhangM = 0.1 }).Notices);
 

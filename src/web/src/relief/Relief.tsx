@@ -32,9 +32,26 @@ export default function Relief() {
     };
   }, []);
 
+  const waterlineMm = water?.waterlineMm ?? 0;
   useEffect(() => {
-    scene.current?.show({ ground, waters: plan.waters, boardMm: build.board.thicknessMm, cut, foam, light });
-  }, [ground, plan.waters, build.board.thicknessMm, cut, foam, light]);
+    const marks =
+      look === null
+        ? null
+        : {
+            peak: [look.peak.xMm, look.view.peakMm, look.peak.yMm] as [number, number, number],
+            mirror: [look.view.reflectAt.xMm, waterlineMm, look.view.reflectAt.yMm] as [number, number, number],
+          };
+    scene.current?.show({
+      ground,
+      waters: plan.waters,
+      boardMm: build.board.thicknessMm,
+      cut: fromEye ? null : cut,
+      marks,
+      foam,
+      light,
+    });
+    canvas.current?.setAttribute('data-drawn', 'true');
+  }, [ground, plan.waters, build.board.thicknessMm, cut, foam, light, fromEye, look, waterlineMm]);
 
   useEffect(() => {
     if (size.width > 0) scene.current?.resize(size.width, size.height);
@@ -50,12 +67,12 @@ export default function Relief() {
     scene.current?.lookFrom(
       {
         eye: [eye.xMm, look.view.eyeMm, eye.yMm],
-        at: [look.peak.xMm, look.view.peakMm * 0.5 + (water?.waterlineMm ?? 0) * 0.5, look.peak.yMm],
+        at: [look.peak.xMm, look.view.peakMm * 0.5 + waterlineMm * 0.5, look.peak.yMm],
       },
       widthMm,
       depthMm,
     );
-  }, [fromEye, eye, look, water?.waterlineMm, ground.columns, ground.rows, ground.cellMm]);
+  }, [fromEye, eye, look, waterlineMm, ground.columns, ground.rows, ground.cellMm]);
 
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];

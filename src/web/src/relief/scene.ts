@@ -17,7 +17,10 @@ export interface ReliefInput {
   ground: Ground;
   waters: WaterPlan[];
   boardMm: number;
-  cut: CutLine;
+  /** Null when the cut is not to stand in the way. */
+  cut: CutLine | null;
+  /** The peak looked for and the place on the water that mirrors it, mm on the board; null when none is. */
+  marks: { peak: [number, number, number]; mirror: [number, number, number] } | null;
   foam: boolean;
   light: LightSide;
 }
@@ -82,7 +85,8 @@ export class ReliefScene {
       });
       this.body.add(mesh(waterMesh(ground, plan), material));
     }
-    this.body.add(cutPlane(input));
+    if (input.cut !== null) this.body.add(cutPlane(ground, input.boardMm, input.cut));
+    if (input.marks !== null) this.body.add(...markMeshes(input.marks, Math.max(widthMm, depthMm)));
     this.sun.position.set(...LIGHT[input.light]).multiplyScalar(widthMm + depthMm);
     if (!this.placed) this.place(widthMm, depthMm);
     this.draw();
@@ -156,8 +160,7 @@ function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
 }
 
 /** The plane of the Cut, upright through the board. */
-function cutPlane({ cut, ground, boardMm }: ReliefInput): THREE.Mesh {
-  const { a, b } = cut;
+function cutPlane(ground: Ground, boardMm: number, { a, b }: CutLine): THREE.Mesh {
   const high = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0) + 12;
   const positions = Float32Array.from([
     a.xMm,
@@ -181,4 +184,22 @@ function cutPlane({ cut, ground, boardMm }: ReliefInput): THREE.Mesh {
     depthWrite: false,
   });
   return mesh({ positions, indices: Uint32Array.from([0, 1, 2, 0, 2, 3]) }, material);
+}
+
+/** A pointer over the peak and a ring on the water where its top is mirrored. */
+function markMeshes({ peak, mirror }: NonNullable<ReliefInput['marks']>, boardMm: number): THREE.Mesh[] {
+  const size = boardMm / 60;
+  const pointer = new THREE.Mesh(
+    new THREE.ConeGeometry(size * 0.7, size * 1.8, 4),
+    new THREE.MeshLambertMaterial({ color: 0xb8751a }),
+  );
+  pointer.rotation.x = Math.PI;
+  pointer.position.set(peak[0], peak[1] + size * 1.2, peak[2]);
+  const ring = new THREE.Mesh(
+    new THREE.TorusGeometry(size * 0.8, size * 0.14, 8, 28),
+    new THREE.MeshBasicMaterial({ color: 0xfffdf7 }),
+  );
+  ring.rotation.x = Math.PI / 2;
+  ring.position.set(mirror[0], mirror[1] + 0.4, mirror[2]);
+  return [pointer, ring];
 }

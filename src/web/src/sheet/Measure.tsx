@@ -31,15 +31,18 @@ export function Measure({
           `${rise >= 0 ? 'rises' : 'falls'} ${formatLength(Math.abs(rise), units)} ${unitOf('length', units)} (${fullSize(Math.abs(rise), ratio, units)})`,
         ]),
   ];
-  const middle = { x: ((from.xMm + to.xMm) / 2) * scale, y: ((from.yMm + to.yMm) / 2) * scale };
-  const left = Math.min(Math.max(middle.x, 80), view.widthMm * scale - 80);
+  // Over the line, or under it where there is no room: never on it.
+  const left = Math.min(Math.max(((from.xMm + to.xMm) / 2) * scale, 80), view.widthMm * scale - 80);
+  const tall = words.length * 15 + 8;
+  const over = Math.min(from.yMm, to.yMm) * scale - tall - 8;
+  const top = over > 4 - view.top ? over : Math.max(from.yMm, to.yMm) * scale + 14;
   return (
     <g className="measure">
       <line x1={from.xMm * scale} y1={from.yMm * scale} x2={to.xMm * scale} y2={to.yMm * scale} />
       <circle cx={from.xMm * scale} cy={from.yMm * scale} r={4} />
       <circle cx={to.xMm * scale} cy={to.yMm * scale} r={4} />
-      <g transform={`translate(${left} ${middle.y < 70 ? middle.y + 14 : middle.y - 14 - words.length * 15})`}>
-        <rect x={-86} y={-4} width={172} height={words.length * 15 + 8} />
+      <g transform={`translate(${left} ${top})`}>
+        <rect x={-86} y={-4} width={172} height={tall} />
         {words.map((line, i) => (
           <text key={line} y={11 + i * 15} className={i === 0 ? 'measure-length' : ''}>
             {line}

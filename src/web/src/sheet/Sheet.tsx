@@ -118,6 +118,7 @@ export function Sheet({
   }, [tool.kind]);
 
   const at = (event: PointerEvent<Element>) => half(toBoard(view, event.currentTarget, event));
+  const measuring = tool.kind === 'point' && tool.wants === 'sounding';
   const selectedStep = showSteps ? build.recipe.find((operation) => operation.id === desk.stepId) : undefined;
 
   return (
@@ -196,7 +197,9 @@ export function Sheet({
             <StandIns view={view} handles={showThings && tool.kind === 'hand'} />
             {showSight && desk.sight !== null && <SightLine sight={desk.sight} look={look} view={view} />}
             {tool.kind === 'hand' && <CutLineDrawing view={view} />}
-            {selectedStep !== undefined && tool.kind === 'hand' && <StepHandles operation={selectedStep} view={view} />}
+            {selectedStep !== undefined && (tool.kind === 'hand' || measuring) && (
+              <StepHandles operation={selectedStep} view={view} />
+            )}
             {tool.kind === 'brush' && hover !== null && (
               <circle
                 className="brush-ring"

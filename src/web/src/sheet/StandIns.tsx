@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import type { StandIn, StandInPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
-import { polygonPath, turned } from './turning';
+import { polygonPath, reachPath, turned } from './turning';
 import { within, type SheetView } from './view';
 
 /** The stand-ins on the board: footprint, what hangs over it, name. In hand (`handles`) they are moved and turned. */
@@ -21,10 +21,28 @@ export function StandIns({ view, handles }: { view: SheetView; handles: boolean 
         }}
       >
         {planned.overhangMm > 0 && (
-          <path className="stand-in-overhang" d={outline(thing, planned, planned.overhangMm, view.scale)} />
+          <path
+            className="stand-in-overhang"
+            d={reachPath(
+              thing.centre,
+              thing.turnDeg,
+              planned.lengthMm / 2,
+              planned.widthMm / 2,
+              planned.overhangMm,
+              view.scale,
+            )}
+          />
         )}
-        <path className="stand-in-foot" d={outline(thing, planned, 0, view.scale)} />
-        <text x={thing.centre.xMm * view.scale} y={thing.centre.yMm * view.scale} dy={3} className="stand-in-name">
+        <path
+          className={thing.underM > 0 ? 'stand-in-foot spans' : 'stand-in-foot'}
+          d={outline(thing, planned, view.scale)}
+        />
+        <text
+          x={thing.centre.xMm * view.scale}
+          y={thing.centre.yMm * view.scale}
+          dy={selected ? 22 : 3}
+          className="stand-in-name"
+        >
           {thing.name}
         </text>
         {selected && <Hold thing={thing} planned={planned} view={view} />}
@@ -76,8 +94,8 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
   );
 }
 
-function outline(thing: StandIn, planned: StandInPlan, growMm: number, scale: number): string {
-  return polygonPath(thing.centre, thing.turnDeg, planned.lengthMm / 2 + growMm, planned.widthMm / 2 + growMm, scale);
+function outline(thing: StandIn, planned: StandInPlan, scale: number): string {
+  return polygonPath(thing.centre, thing.turnDeg, planned.lengthMm / 2, planned.widthMm / 2, scale);
 }
 
 const half = (value: number) => Math.round(value * 2) / 2;

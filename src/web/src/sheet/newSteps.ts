@@ -100,7 +100,8 @@ export function drawnBox(kind: BoxKind, from: PointMm, to: PointMm, site: Site):
         name: 'Measured bed',
         outline: curved,
         waterlineMm: half(ground),
-        soundings: [{ place: { xMm: (x0 + x1) / 2, yMm: (y0 + y1) / 2 }, depthMm: 8 }],
+        // Beside the middle, where the handle of the whole bed is.
+        soundings: [{ place: { xMm: (2 * x0 + x1) / 3, yMm: (y0 + y1) / 2 }, depthMm: 8 }],
         smoothing: 0,
       };
     case 'foamSheet':

@@ -7,6 +7,7 @@ import { freshId, useDesk } from '../../desk/DeskContext';
 import { unused } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
 import { NumberField, TextField } from '../../slip/fields';
+import { CopyMark } from '../../slip/CopyMark';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
@@ -25,7 +26,7 @@ export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: To
     <section>
       <h3>Stand-ins</h3>
       <div className="field">
-        <label htmlFor={id}>From the catalogue</label>
+        <label htmlFor={id}>Catalogue</label>
         <Form.Select
           id={id}
           size="sm"
@@ -88,7 +89,7 @@ export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: To
                     void edit({ kind: 'addStandIn', standIn, index: i + 1 });
                   }}
                 >
-                  ⧉
+                  <CopyMark />
                 </button>
                 <button
                   type="button"

@@ -4,6 +4,7 @@ import { freshId, useDesk } from '../../desk/DeskContext';
 import { copyOf } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
 import { BrushFields } from './BrushFields';
+import { CopyMark } from '../../slip/CopyMark';
 import { ImportPart } from './ImportPart';
 import { MakingPart } from './MakingPart';
 import { StepFields } from './StepFields';
@@ -143,7 +144,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                     void edit({ kind: 'addOperation', operation: copy, index: i + 1 });
                   }}
                 >
-                  ⧉
+                  <CopyMark />
                 </button>
                 <button
                   type="button"

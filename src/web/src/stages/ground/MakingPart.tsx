@@ -162,7 +162,11 @@ function CuttingSheet({ foam, number, stock }: { foam: FoamCut; number: number; 
         return (
           <g key={placed.piece}>
             <path className="piece" fillRule="evenodd" d={[piece.outer, ...piece.holes].map(ring).join('')} />
-            <text x={placed.xMm + placed.widthMm / 2} y={placed.yMm + placed.depthMm / 2} fontSize={stock.depthMm / 9}>
+            <text
+              x={placed.xMm + placed.widthMm / 2}
+              y={placed.yMm + placed.depthMm / 2}
+              style={{ fontSize: stock.depthMm / 7 }}
+            >
               {placed.piece}
             </text>
           </g>
