@@ -1,3 +1,5 @@
+using System.Net.Http.Json;
+
 namespace InkBasin.Browser.Tests;
 
 /// <summary>Refreshes docs/screenshots from the demo: <c>./tools/screenshots</c>. Not part of the checks.</summary>
@@ -10,8 +12,8 @@ public class Screenshots(BrowserFixture fixture)
     public async Task Take()
     {
         var id = await fixture.CopyOf("Sallow Quay");
-        using (var renamed = await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(
-            fixture.Http, $"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "rename", name = "Sallow Quay" } }))
+        using (var renamed = await fixture.Http.PostAsJsonAsync(
+            $"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "rename", name = "Sallow Quay" } }))
         {
             renamed.EnsureSuccessStatusCode();
         }
@@ -20,12 +22,51 @@ public class Screenshots(BrowserFixture fixture)
         Save("water");
         _page.Find("button[title='How the volume came about']").Click();
         Save("water-working");
+        await Post($"/api/builds/{id}/edits", new
+        {
+            version = 2,
+            edit = new
+            {
+                kind = "addStandIn",
+                index = 0,
+                standIn = new { id = "willow", name = "Willow", centre = new { xMm = 350, yMm = 195 }, turnDeg = 0, lengthM = 0.9, widthM = 0.9, heightM = 9, overhangM = 4.5, overhangFromM = 0.8, underM = 0, draughtM = 0 },
+            },
+        });
+        await Post($"/api/builds/{id}/edits", new
+        {
+            version = 3,
+            edit = new
+            {
+                kind = "addStandIn",
+                index = 1,
+                standIn = new { id = "barge", name = "Barge", centre = new { xMm = 210, yMm = 230 }, turnDeg = 32, lengthM = 12, widthM = 3, heightM = 2, overhangM = 0, overhangFromM = 0, underM = 0, draughtM = 0.6 },
+            },
+        });
         _page.Open(id, "board");
+        _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Scale').scrollIntoView()");
+        _page.Button("Lay the ruler").Click();
+        _page.BoardWidthMm = 620;
+        var (x0, y0) = _page.OnScreen(70, 320);
+        var (x1, y1) = _page.OnScreen(470, 345);
+        _page.Pointer().MoveTo(x0, y0).Press().MoveTo(x1, y1).Release().Done();
         Save("board");
+        _page.Press(OpenQA.Selenium.Keys.Escape);
         _page.Open(id, "ground");
         _page.Until(() => _page.All(".step-name").FirstOrDefault(step => step.Text.StartsWith("Creek", StringComparison.Ordinal)), "the creek").Click();
         _page.Until(() => _page.First(".step-handles"), "its points");
         Save("ground");
+        _page.Until(() => _page.All("summary").FirstOrDefault(part => part.Text == "Cut and mix"), "the part for making").Click();
+        _page.Until(() => _page.First(".cutting svg"), "the stock sheets");
+        _page.Script("document.querySelector('.making').scrollIntoView()");
+        Save("making");
+        _page.Open(id, "water");
+        _page.Button("Put the eye").Click();
+        _page.ClickBoard(560, 380);
+        _page.Button("Choose the peak").Click();
+        _page.ClickBoard(605, 12);
+        _page.Until(() => _page.First(".sight .sight-mirror"), "the mirror");
+        _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Mirror').scrollIntoView()");
+        Save("mirror");
         _page.Open(id, "pours");
         _page.Until(() => _page.First(".pour-card"), "the layers");
         Save("pours");
@@ -43,6 +84,12 @@ public class Screenshots(BrowserFixture fixture)
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
         Save("builds");
+    }
+
+    private async Task Post(string path, object body)
+    {
+        using var response = await fixture.Http.PostAsJsonAsync(path, body);
+        response.EnsureSuccessStatusCode();
     }
 
     private void Save(string name)

@@ -29,8 +29,10 @@ public class SightTests(BrowserFixture fixture)
         Changed("another side after a key");
         _page.Button("front").Click();
         Changed("another light");
-        _page.Button("without plaster").Click();
-        Changed("the foam");
+        _page.Button("carved foam").Click();
+        Changed("the foam without its plaster");
+        _page.Button("foam sheets").Click();
+        Changed("the sheets as they are stacked");
         _page.Button("Relief").Click();
         _page.Until(() => _page.All(".relief-view").Count == 0, "flat again");
         Assert.Empty(_page.Faults());

@@ -33,7 +33,7 @@ function openEdges({ indices, positions }: MeshArrays): number {
 
 describe('the body of the ground', () => {
   it('spans the board from edge to edge and stands on its underside', () => {
-    const { positions } = groundMesh(GROUND, 6, false);
+    const { positions } = groundMesh(GROUND, 6, { kind: 'finished' });
     const xs = [...positions].filter((_, i) => i % 3 === 0);
     const ys = [...positions].filter((_, i) => i % 3 === 1);
     const zs = [...positions].filter((_, i) => i % 3 === 2);
@@ -44,12 +44,19 @@ describe('the body of the ground', () => {
 
   it('is closed but for its underside', () => {
     // Ten border vertices, so ten edges round the bottom.
-    expect(openEdges(groundMesh(GROUND, 6, false))).toBe(10);
+    expect(openEdges(groundMesh(GROUND, 6, { kind: 'finished' }))).toBe(10);
   });
 
   it('leaves the plaster off when foam is wanted', () => {
-    const ys = [...groundMesh(GROUND, 6, true).positions].filter((_, i) => i % 3 === 1);
+    const ys = [...groundMesh(GROUND, 6, { kind: 'carved' }).positions].filter((_, i) => i % 3 === 1);
     expect(Math.max(...ys)).toBe(8);
+  });
+
+  it('stands in whole sheets when they are wanted', () => {
+    // Foam of 8, 2 and 3 in sheets of 4: two sheets, one and one.
+    const { positions } = groundMesh(GROUND, 6, { kind: 'sheets', thicknessMm: 4 });
+    const tops = [...positions].filter((_, i) => i % 3 === 1).slice(0, 12);
+    expect(tops).toEqual([8, 8, 8, 8, 8, 4, 4, 8, 8, 8, 8, 8]);
   });
 
   it('is thinned on a very large board, keeping its edges', () => {
@@ -60,7 +67,7 @@ describe('the body of the ground', () => {
       heightsMm: new Float32Array(700_000).fill(5),
       skinMm: new Float32Array(700_000),
     };
-    const { positions } = groundMesh(large, 6, false);
+    const { positions } = groundMesh(large, 6, { kind: 'finished' });
     expect(positions.length / 3).toBeLessThan(200_000);
     let most = 0;
     for (let i = 0; i < positions.length; i += 3) most = Math.max(most, positions[i] ?? 0);

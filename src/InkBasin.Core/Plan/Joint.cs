@@ -88,14 +88,17 @@ public sealed record Joint(
             waters,
             greatest,
             worst?.AlongMm,
-            [.. Told(theirs.Build.Name, greatest, worst?.AlongMm, waters).OrderByDescending(notice => notice.Standing)],
+            [.. Told(mine.Build, theirs.Build, greatest, worst?.AlongMm, waters).OrderByDescending(notice => notice.Standing)],
             points.Count is >= 2 and <= 3000
                 ? new EdgeProfile { Id = "joint", Name = Short($"Meets {theirs.Build.Name}"), Side = side, Profile = points }
                 : null);
     }
 
-    private static IEnumerable<Notice> Told(string theirName, double? greatest, double? at, List<JointWater> waters)
+    private static IEnumerable<Notice> Told(Build mine, Build theirs, double? greatest, double? at, List<JointWater> waters)
     {
+        var theirName = theirs.Name;
+        if (mine.Scale != theirs.Scale)
+            yield return new Notice(Standing.Tight, FormattableString.Invariant($"{theirName} is at 1:{theirs.Scale:0.##} and this board at 1:{mine.Scale:0.##}: what stands on them will not match."));
         if (greatest is not { } difference)
         {
             yield return new Notice(Standing.Stop, $"{theirName} does not touch that side: slide it along.");

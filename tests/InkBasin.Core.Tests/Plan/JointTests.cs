@@ -46,6 +46,10 @@ public class JointTests
     }
 
     [Fact]
+    public void Sections_of_another_scale_are_told() =>
+        Assert.Contains(Lay(Samples.Creek, Samples.Creek with { Scale = 160 }).Notices, notice => notice.Sentence.StartsWith("Creek board is at 1:160 and this board at 1:76", StringComparison.Ordinal));
+
+    [Fact]
     public void Two_sides_of_the_same_name_run_against_each_other()
     {
         Build Sloped(double from, double to) => Samples.Creek with { Recipe = [new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = 1 }, new EdgeProfile { Id = "e", Name = "Slope", Side = BoardSide.Right, Profile = [new(0, from), new(100, to)] }], Waters = [] };

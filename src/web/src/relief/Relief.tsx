@@ -2,7 +2,14 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
 import { useMirror } from '../desk/useMirror';
 import { useSize } from '../sheet/useSize';
+import type { GroundFace } from './meshes';
 import { ReliefScene, type LightSide } from './scene';
+
+const FACES: { face: GroundFace['kind']; words: string }[] = [
+  { face: 'finished', words: 'finished' },
+  { face: 'carved', words: 'carved foam' },
+  { face: 'sheets', words: 'foam sheets' },
+];
 
 const SIDES: LightSide[] = ['left', 'back', 'right', 'front'];
 
@@ -15,7 +22,7 @@ export default function Relief() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<ReliefScene | null>(null);
   const [light, setLight] = useState<LightSide>('left');
-  const [foam, setFoam] = useState(false);
+  const [kind, setKind] = useState<GroundFace['kind']>('finished');
   const [without, setWithout] = useState(false);
 
   useEffect(() => {
@@ -32,6 +39,7 @@ export default function Relief() {
     };
   }, []);
 
+  const sheetMm = build.making.foam.thicknessMm;
   const waterlineMm = water?.waterlineMm ?? 0;
   useEffect(() => {
     const marks =
@@ -47,11 +55,10 @@ export default function Relief() {
       boardMm: build.board.thicknessMm,
       cut: fromEye ? null : cut,
       marks,
-      foam,
+      face: kind === 'sheets' ? { kind, thicknessMm: sheetMm } : { kind },
       light,
     });
-    canvas.current?.setAttribute('data-drawn', 'true');
-  }, [ground, plan.waters, build.board.thicknessMm, cut, foam, light, fromEye, look, waterlineMm]);
+  }, [ground, plan.waters, build.board.thicknessMm, cut, kind, sheetMm, light, fromEye, look, waterlineMm]);
 
   useEffect(() => {
     if (size.width > 0) scene.current?.resize(size.width, size.height);
@@ -108,9 +115,12 @@ export default function Relief() {
             from the eye
           </button>
         )}
-        <button type="button" aria-pressed={foam} onClick={() => setFoam(!foam)}>
-          without plaster
-        </button>
+        <span>show</span>
+        {FACES.map(({ face, words }) => (
+          <button key={face} type="button" aria-pressed={kind === face} onClick={() => setKind(face)}>
+            {words}
+          </button>
+        ))}
       </div>
     </div>
   );

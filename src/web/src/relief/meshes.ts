@@ -10,13 +10,30 @@ export interface MeshArrays {
 }
 
 /** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
-const MOST_VERTICES = 160_000;
+export const MOST_VERTICES = 160_000;
+
+/** What the ground is shown as: finished, its foam once carved, or the sheets of foam as they are stacked. */
+export type GroundFace = { kind: 'finished' } | { kind: 'carved' } | { kind: 'sheets'; thicknessMm: number };
+
+/** Height of a cell as it is shown, mm. */
+function faceHeight(ground: Ground, cell: number, face: GroundFace): number {
+  const height = ground.heightsMm[cell] ?? 0;
+  if (face.kind === 'finished') return height;
+  const foam = height - (ground.skinMm[cell] ?? 0);
+  // A hair over a sheet is rounding, not another sheet.
+  return face.kind === 'carved' ? foam : Math.ceil(foam / face.thicknessMm - 1e-4) * face.thicknessMm;
+}
 
 /**
- * The ground as a mesh with its sides down to the underside of the board. With `foam` the plaster is left off.
+ * The ground as a mesh with its sides down to the underside of the board.
  */
-export function groundMesh(ground: Ground, boardMm: number, foam: boolean): MeshArrays {
-  const stride = Math.max(1, Math.ceil(Math.sqrt((ground.columns * ground.rows) / MOST_VERTICES)));
+export function groundMesh(
+  ground: Ground,
+  boardMm: number,
+  face: GroundFace,
+  mostVertices: number = MOST_VERTICES,
+): MeshArrays {
+  const stride = Math.max(1, Math.ceil(Math.sqrt((ground.columns * ground.rows) / mostVertices)));
   const xs = samples(ground.columns, stride);
   const ys = samples(ground.rows, stride);
   const [columns, rows] = [xs.length, ys.length];
@@ -31,11 +48,10 @@ export function groundMesh(ground: Ground, boardMm: number, foam: boolean): Mesh
   ys.forEach((row, r) => {
     xs.forEach((column, c) => {
       const cell = row * ground.columns + column;
-      const height = (ground.heightsMm[cell] ?? 0) - (foam ? (ground.skinMm[cell] ?? 0) : 0);
       place(
         r * columns + c,
         edge(column, ground.columns, ground.cellMm),
-        height,
+        faceHeight(ground, cell, face),
         edge(row, ground.rows, ground.cellMm),
       );
     });

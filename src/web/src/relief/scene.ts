@@ -3,7 +3,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
-import { groundMesh, waterMesh, type MeshArrays } from './meshes';
+import { groundMesh, MOST_VERTICES, waterMesh, type GroundFace, type MeshArrays } from './meshes';
 
 export type LightSide = 'left' | 'back' | 'right' | 'front';
 
@@ -21,11 +21,12 @@ export interface ReliefInput {
   cut: CutLine | null;
   /** The peak looked for and the place on the water that mirrors it, mm on the board; null when none is. */
   marks: { peak: [number, number, number]; mirror: [number, number, number] } | null;
-  foam: boolean;
+  face: GroundFace;
   light: LightSide;
 }
 
 const TURN = Math.PI / 18;
+const PLAIN_VERTICES = 30_000;
 const UPRIGHT = Math.PI / 2 - 0.02;
 const LIGHT: Record<LightSide, [number, number, number]> = {
   left: [-1, 0.62, -0.25],
@@ -43,20 +44,33 @@ export class ReliefScene {
   private readonly sun = new THREE.DirectionalLight(0xfff1d8, 3.1);
   private readonly body = new THREE.Group();
   private placed = false;
+  private sized = false;
+  private frame = 0;
+  private readonly plain = drawnBySoftware();
 
   constructor(canvas: HTMLCanvasElement) {
-    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: !this.plain, alpha: true });
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.maxPolarAngle = UPRIGHT;
     this.controls.addEventListener('change', this.draw);
     this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 0.75), this.sun, this.body);
   }
 
-  readonly draw = () => this.renderer.render(this.scene, this.camera);
+  /** Draws in the next frame, once however often it is asked for: without a graphics processor a picture takes most of a second. */
+  readonly draw = () => {
+    // A picture of a size not known yet would only be thrown away.
+    if (this.frame !== 0 || !this.sized) return;
+    this.frame = requestAnimationFrame(() => {
+      this.frame = 0;
+      this.renderer.render(this.scene, this.camera);
+      this.renderer.domElement.setAttribute('data-drawn', 'true');
+    });
+  };
 
   resize(width: number, height: number): void {
-    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
+    this.renderer.setPixelRatio(this.plain ? 1 : Math.min(2, window.devicePixelRatio || 1));
     this.renderer.setSize(width, height, false);
+    this.sized = true;
     this.camera.aspect = width / Math.max(1, height);
     this.camera.updateProjectionMatrix();
     this.draw();
@@ -69,8 +83,11 @@ export class ReliefScene {
     const depthMm = ground.rows * ground.cellMm;
     this.body.add(
       mesh(
-        groundMesh(ground, input.boardMm, input.foam),
-        new THREE.MeshLambertMaterial({ color: input.foam ? 0xcfdfe2 : 0xd8cfbb, side: THREE.DoubleSide }),
+        groundMesh(ground, input.boardMm, input.face, this.plain ? PLAIN_VERTICES : MOST_VERTICES),
+        new THREE.MeshLambertMaterial({
+          color: input.face.kind === 'finished' ? 0xd8cfbb : 0xcfdfe2,
+          side: THREE.DoubleSide,
+        }),
       ),
     );
     for (const plan of input.waters) {
@@ -81,7 +98,6 @@ export class ReliefScene {
         shininess: 110,
         transparent: true,
         depthWrite: false,
-        side: THREE.DoubleSide,
       });
       this.body.add(mesh(waterMesh(ground, plan), material));
     }
@@ -117,6 +133,7 @@ export class ReliefScene {
   }
 
   dispose(): void {
+    cancelAnimationFrame(this.frame);
     this.clear();
     this.controls.dispose();
     this.renderer.dispose();
@@ -139,6 +156,16 @@ export class ReliefScene {
       }
     }
   }
+}
+
+/** Whether pictures are reckoned by the processor alone: then fewer corners and no smoothing of edges. */
+function drawnBySoftware(): boolean {
+  const probe = document.createElement('canvas').getContext('webgl');
+  const info = probe?.getExtension('WEBGL_debug_renderer_info');
+  if (probe == null || info == null) return false;
+  const name = String(probe.getParameter(info.UNMASKED_RENDERER_WEBGL));
+  probe.getExtension('WEBGL_lose_context')?.loseContext();
+  return /swiftshader|llvmpipe|software/i.test(name);
 }
 
 function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {

@@ -7,7 +7,13 @@ export function useSize<T extends Element>() {
   useLayoutEffect(() => {
     const element = ref.current;
     if (element === null) return;
-    const measure = () => setSize({ width: element.clientWidth, height: element.clientHeight });
+    // The observer tells the size once more as it begins: the same size stays the same object, and nothing is drawn twice.
+    const measure = () =>
+      setSize((before) =>
+        before.width === element.clientWidth && before.height === element.clientHeight
+          ? before
+          : { width: element.clientWidth, height: element.clientHeight },
+      );
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
