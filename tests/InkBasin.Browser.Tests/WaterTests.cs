@@ -149,8 +149,9 @@ public class WaterTests(BrowserFixture fixture)
         var first = Picture();
         canvas.SendKeys(Keys.ArrowRight);
         _page.Until(() => Picture() != first, "another side of it");
-        _page.Button("without plaster").Click();
-        _page.Until(() => _page.Find(".relief-tools button[aria-pressed=true]:last-child").Displayed, "the bare foam");
+        var turned = Picture();
+        _page.Button("carved foam").Click();
+        _page.Until(() => _page.Button("carved foam").GetAttribute("aria-pressed") == "true" && Picture() != turned, "the bare foam");
         _page.Button("Relief").Click();
         _page.Until(() => _page.All(".relief-view").Count == 0, "the Sheet again");
 

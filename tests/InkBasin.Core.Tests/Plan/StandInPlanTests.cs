@@ -36,10 +36,10 @@ public class StandInPlanTests
     [Fact]
     public void A_crown_is_round_at_its_corners()
     {
-        // The water begins at y = 30. A trunk of 10 at (100, 5) with a crown of 20: straight ahead it reaches to y = 30, at its corners less.
-        var near = Samples.Willow with { Centre = new PointMm(100, 6) };
-        Assert.NotEmpty(Of(near).Notices);
-        Assert.Empty(Of(near with { TurnDeg = 45, LengthM = 0.076, WidthM = 0.076, OverhangM = 1.8 }).Notices);
+        // The water begins at y = 30. A trunk of 10 with a crown of 20 at y = 7 reaches 32; turned by an eighth at y = 2 its corner
+        // reaches 2 + 5√2 + 20 = 29, where a square crown would reach 37.
+        Assert.Contains(Of(Samples.Willow with { Centre = new PointMm(100, 7) }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
+        Assert.DoesNotContain(Of(Samples.Willow with { Centre = new PointMm(100, 2), TurnDeg = 45 }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
     }
 
     [Fact]
