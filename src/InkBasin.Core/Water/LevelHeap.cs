@@ -41,6 +41,13 @@ internal sealed class LevelHeap(int capacity = 1024)
         Unsafe.Add(ref cells, at) = cell;
     }
 
+    /// <summary>Takes over all that another heap holds; that one is empty afterwards.</summary>
+    public void TakeAll(LevelHeap other)
+    {
+        for (var i = 0; i < other.Count; i++) Push(other._levels[i], other._cells[i]);
+        other.Count = 0;
+    }
+
     /// <summary>Takes the lowest. Call only when <see cref="Count"/> is above 0.</summary>
     public double Pop(out int cell)
     {

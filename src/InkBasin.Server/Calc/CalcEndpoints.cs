@@ -14,6 +14,7 @@ internal static class CalcEndpoints
         calc.MapPost("/layers", (LayersRequest request) => TypedResults.Ok(new LayersAnswer(Layers(request))));
         calc.MapPost("/soundings", (SoundingsRequest request) => TypedResults.Ok(GroundCalc.Soundings(request)));
         calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
+        calc.MapPost("/pour", (PourRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Pour(request, cancel)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 
