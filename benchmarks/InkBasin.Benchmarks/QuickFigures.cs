@@ -31,6 +31,19 @@ public static class QuickFigures
         Line(output, "stage_storage_1000_area", curve.AreaAt(40), "cells", "0");
         Line(output, "stage_storage_1000_levels", curve.Knots, "levels", "0");
 
+        // The back 700 rows of the same ground, eight pours of half a litre that spill from hollow to hollow and meet.
+        var large = new HeightField(1000, 700, field.CellMm, field.HeightsMm[..700_000]);
+        var largeOutlets = new EdgeOutlets(large, []);
+        PourOutcome? outcome = null;
+        Line(output, "pour_test_1000x700", Median(() =>
+        {
+            var test = new PourTest(large, largeOutlets);
+            for (var k = 0; k < 8; k++) test.Add(new Pour(new PointMm(80 + (120 * k), 60 + (80 * k)), 500));
+            outcome = test.Outcome();
+        }), "ms");
+        Line(output, "pour_test_1000x700_wet", outcome!.Pools.Sum(pool => pool.Cells.Length), "cells", "0");
+        Line(output, "pour_test_1000x700_pools", outcome.Pools.Count, "pools", "0");
+
         var quay = DemoBuild("sallow-quay");
         CompiledGround? ground = null;
         Line(output, "compile_sallow_quay", Median(() => ground = GroundRecipe.Compile(quay.Board, quay.Recipe)), "ms");

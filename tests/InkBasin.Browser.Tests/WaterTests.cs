@@ -162,6 +162,46 @@ public class WaterTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_pour_test_overflows_an_edge_a_dam_stops_it_and_its_pools_become_waters()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "water");
+        _page.Button("Take down the dam on the front edge").Click();
+        _page.Settled();
+        _page.Button("Pour").Click();
+        _page.ClickBoard(300, 266);
+        _page.Until(() => _page.First(".poured .run-off"), "liquid over the front edge");
+        _page.Until(() => _page.Text("[data-testid=poured]").Contains("over the front edge", StringComparison.Ordinal), "the words for it");
+
+        // The dam is put back: what was poured runs anew, and now it is held.
+        _page.Press(Keys.Escape);
+        _page.Press("z");
+        _page.Until(() => _page.Text("[data-testid=poured]").Contains("nothing runs off", StringComparison.Ordinal), "the dam holds it");
+        Assert.Empty(_page.All(".poured .run-off"));
+
+        // More is added by the key over the pointer; stepping back shows less of it.
+        var (x, y) = _page.OnScreen(215, 85);
+        _page.Pointer().MoveTo(x, y).Done();
+        _page.Press("t");
+        _page.Until(() => _page.All(".pour-place").Count == 2, "a second pour");
+        _page.Until(() => _page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "all of it poured");
+        _page.Button("One step back").Click();
+        _page.Until(() => !_page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "the picture before");
+        _page.Button("One step on").Click();
+
+        // An empty board of waters takes its waters from the test.
+        var before = (await fixture.Read(id))["build"]!["waters"]!.AsArray().Count;
+        _page.Button("Make them waters").Click();
+        _page.Until(() => _page.All(".poured .pool").Count == 0, "the test mopped up");
+        _page.Settled();
+        var waters = (await fixture.Read(id))["build"]!["waters"]!.AsArray();
+        Assert.True(waters.Count > before);
+        Assert.InRange(waters[^1]!["waterlineMm"]!.GetValue<double>(), 1, 25);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task What_is_no_number_is_kept_and_told_and_a_refused_number_too()
     {
         var id = await fixture.CopyOf("Sallow Quay");

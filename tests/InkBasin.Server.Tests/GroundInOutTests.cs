@@ -234,6 +234,31 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
     }
 
     [Fact]
+    public async Task A_pour_runs_in_pictures_that_lose_nothing_and_end_as_one_pour_does()
+    {
+        using var client = server.CreateClient();
+        var quay = (await client.Get("/api/builds")).AsArray().Single(card => card!["name"]!.GetValue<string>() == "Sallow Quay")!;
+        var at = $"/api/builds/{quay["id"]}";
+        object[] pours = [new { at = new { xMm = 215, yMm = 85 }, volumeMl = 30 }, new { at = new { xMm = 300, yMm = 266 }, volumeMl = 1500 }];
+        var (status, frames) = await client.Post($"{at}/pour", new { pours, frames = 12 });
+        Assert.True(status == HttpStatusCode.OK, frames.ToJsonString());
+        Assert.Equal(12, frames.AsArray().Count);
+        foreach (var frame in frames.AsArray())
+        {
+            var standing = frame!["pools"]!.AsArray().Sum(pool => pool!["volumeMl"]!.GetValue<double>());
+            Assert.Equal(frame["pouredMl"]!.GetValue<double>(), standing + frame["runOffMl"]!.GetValue<double>(), 1e-3);
+        }
+
+        var last = frames.AsArray()[^1]!;
+        Assert.True(last["runOffMl"]!.GetValue<double>() > 100);
+        var (_, whole) = await client.Post($"{at}/pour", new { pours, frames = 1 });
+        Assert.Equal(whole[0]!["runOffMl"]!.GetValue<double>(), last["runOffMl"]!.GetValue<double>(), 1e-6);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/pour", new { pours = Array.Empty<object>(), frames = 1 })).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/pour", new { pours, frames = 1000 })).Status);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"{at}/pour", new { pours = new[] { new { at = new { xMm = -5, yMm = 3 }, volumeMl = 3 } }, frames = 1 })).Status);
+    }
+
+    [Fact]
     public async Task Two_sections_are_laid_against_each_other_and_one_takes_the_others_profile()
     {
         using var client = server.CreateClient();

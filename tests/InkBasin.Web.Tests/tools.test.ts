@@ -193,6 +193,11 @@ describe('putting down a stand-in', () => {
 });
 
 describe('pointing at a place', () => {
+  it('keeps the jug in the hand', () => {
+    const jug: Tool = { kind: 'point', wants: 'pour' };
+    expect(play(jug, press(5, 5)).tool).toBe(jug);
+  });
+
   it('ends with the eye and the peak, and goes on with soundings', () => {
     expect(play({ kind: 'point', wants: 'eye' }, press(5, 5)).tool).toEqual({ kind: 'hand' });
     const sounding: Tool = { kind: 'point', wants: 'sounding' };

@@ -90,12 +90,20 @@ public sealed class WetRegion
     {
         var sorted = (int[])Cells.Clone();
         Array.Sort(sorted);
+        return RunsOf(sorted, Field.Columns);
+    }
+
+    /// <summary>Cells as runs: row, first column, column past the last.</summary>
+    /// <param name="sorted">Cells in row-major order.</param>
+    /// <param name="columns">Columns of their grid.</param>
+    public static int[] RunsOf(ReadOnlySpan<int> sorted, int columns)
+    {
         var runs = new List<int>();
         for (var i = 0; i < sorted.Length;)
         {
-            int row = sorted[i] / Field.Columns, end = i + 1;
-            while (end < sorted.Length && sorted[end] == sorted[end - 1] + 1 && sorted[end] / Field.Columns == row) end++;
-            runs.AddRange([row, sorted[i] % Field.Columns, (sorted[end - 1] % Field.Columns) + 1]);
+            int row = sorted[i] / columns, end = i + 1;
+            while (end < sorted.Length && sorted[end] == sorted[end - 1] + 1 && sorted[end] / columns == row) end++;
+            runs.AddRange([row, sorted[i] % columns, (sorted[end - 1] % columns) + 1]);
             i = end;
         }
 

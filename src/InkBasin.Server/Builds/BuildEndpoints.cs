@@ -68,6 +68,7 @@ internal static class BuildEndpoints
         builds.MapDelete("/{id:guid}", Bin);
         builds.MapGround();
         builds.MapMaking();
+        builds.MapPour();
     }
 
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>

@@ -1,13 +1,15 @@
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import { freshId, useDesk } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
 import type { Operation, PointMm } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
+import type { PourTestState } from '../desk/usePourTest';
 import { CutLineDrawing } from './CutLineDrawing';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
 import { Measure } from './Measure';
+import { PouredDrawing, RunOffMarks } from './PouredDrawing';
 import { drawRelief } from './relief';
 import { isClosed, isCurved, pointsOf } from './shapes';
 import { smoothPath, straightPath } from './smoothLine';
@@ -33,6 +35,7 @@ const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish 
   sounding: 'Press where the stick stood, for each depth. Escape lays it down.',
   eye: 'Press where the eye is, on the board or beside it.',
   peak: 'Press on the peak that is to be mirrored.',
+  pour: 'Press where you pour. Press again to add, Escape puts the jug down.',
   ruler: 'Press and drag from one place to another. Escape lays the ruler down.',
   photo: 'Drag on the photo from one place to another whose distance you know.',
 };
@@ -45,6 +48,8 @@ export function Sheet({
   showSteps,
   showThings,
   showSight,
+  pourTest,
+  pointer,
 }: {
   tool: Tool;
   setTool: (tool: Tool) => void;
@@ -53,6 +58,9 @@ export function Sheet({
   /** Stand-ins and the photo can be taken hold of. */
   showThings: boolean;
   showSight: boolean;
+  pourTest: PourTestState;
+  /** Told the place under the pointer, for the keys that act there. */
+  pointer: RefObject<PointMm | null>;
 }) {
   const desk = useDesk();
   const { build, rest, restGround, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
@@ -145,6 +153,7 @@ export function Sheet({
             advance({ kind: 'press', at: at(event) });
           }}
           onPointerMove={(event) => {
+            pointer.current = at(event);
             if (tool.kind === 'hand') return;
             setHover(at(event));
             advance({ kind: 'move', at: at(event) });
@@ -172,7 +181,8 @@ export function Sheet({
             ))}
             {build.waters.map((w, i) => {
               const waterPlanned = plan.waters[i];
-              return waterPlanned === undefined ? null : (
+              // While liquid is poured the board is dry but for it.
+              return waterPlanned === undefined || pourTest.frame !== null ? null : (
                 <WaterDrawing
                   key={w.id}
                   ground={ground}
@@ -186,10 +196,14 @@ export function Sheet({
                 />
               );
             })}
+            <PouredDrawing test={pourTest} ground={ground} view={view} />
             <rect className="board-edge" width={widthPx} height={heightPx} />
             <Dams dams={build.dams} view={view} />
-            {waterPlan !== null && <OpenEdges plan={waterPlan} view={view} />}
-            {waterPlan !== null && waterPlan.wetRuns.length > 0 && <SpillFlag plan={waterPlan} view={view} />}
+            <RunOffMarks test={pourTest} view={view} />
+            {waterPlan !== null && pourTest.frame === null && <OpenEdges plan={waterPlan} view={view} />}
+            {waterPlan !== null && pourTest.frame === null && waterPlan.wetRuns.length > 0 && (
+              <SpillFlag plan={waterPlan} view={view} />
+            )}
             {showSteps &&
               build.recipe
                 .filter((operation) => operation !== selectedStep && operation.enabled)

@@ -15,8 +15,8 @@ export type Tool =
   | { kind: 'point'; wants: PointWish }
   | { kind: 'span'; wants: SpanWish; from: PointMm | null; to: PointMm | null };
 
-/** A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for. */
-export type PointWish = 'sounding' | 'eye' | 'peak';
+/** A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for, where to pour. */
+export type PointWish = 'sounding' | 'eye' | 'peak' | 'pour';
 
 /** Two places asked for: to measure between them, or to size the photo by them. */
 export type SpanWish = 'ruler' | 'photo';
@@ -91,9 +91,10 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
   }
 }
 
-/** One press makes it; soundings stay in the hand, as a stick is put down again and again. */
+/** One press makes it; stick and jug stay in the hand, as they are used again and again. */
 function pointStep(tool: Tool, event: ToolEvent, site: Site, make: (at: PointMm) => Made): ToolStep {
-  const after = tool.kind === 'point' && tool.wants === 'sounding' ? tool : AT_HAND;
+  const again = tool.kind === 'point' && (tool.wants === 'sounding' || tool.wants === 'pour');
+  const after = again ? tool : AT_HAND;
   if (event.kind === 'press') return { tool: after, made: make(event.at) };
   if (event.kind === 'finish') return { tool: AT_HAND, made: make(centre(site.board)) };
   return { tool, made: null };

@@ -5,6 +5,9 @@ import type { WaterPlan } from '../api/types';
 /** A shape in board mm: rings of [x, y], holes among them (even–odd). */
 export type Rings = [number, number][][];
 
+/** What a water's drawing is made from. */
+export type StandingWater = Pick<WaterPlan, 'wetRuns' | 'waterlineMm' | 'maxDepthMm'>;
+
 export interface WaterShapes {
   /** The water's surface. */
   surface: Rings;
@@ -32,7 +35,7 @@ interface Window {
  * The drawing of a water from its wet cells and the ground: marching squares on its depth, so that the shore runs between
  * cells. Which cells are wet is the server's word; nothing is decided here.
  */
-export function waterShapes(ground: Ground, plan: WaterPlan, spotSpacingMm: number): WaterShapes {
+export function waterShapes(ground: Ground, plan: StandingWater, spotSpacingMm: number): WaterShapes {
   if (plan.wetRuns.length === 0) return { surface: [], deeper: [], spots: [] };
   const window = depthWindow(ground, plan);
   const generator = contours().size([window.width, window.height]).smooth(true);
@@ -53,7 +56,7 @@ export function waterShapes(ground: Ground, plan: WaterPlan, spotSpacingMm: numb
   return { surface: ringsAt(0), deeper, spots: spots(ground, window, spotSpacingMm) };
 }
 
-function depthWindow(ground: Ground, plan: WaterPlan): Window {
+function depthWindow(ground: Ground, plan: StandingWater): Window {
   const runs = plan.wetRuns;
   let left = Infinity;
   let right = 0;

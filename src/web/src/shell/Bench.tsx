@@ -1,5 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
-import { Navigate, useParams } from 'react-router';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
 import { placeFor, strokeEdit, unused } from '../sheet/edits';
 import type { Made, PointWish } from '../sheet/tools';
@@ -8,6 +8,7 @@ import type { PointMm } from '../api/types';
 import { Cut } from '../cut/Cut';
 import { freshId, useDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
+import { usePourTest } from '../desk/usePourTest';
 import { Sheet } from '../sheet/Sheet';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
@@ -38,12 +39,20 @@ export function Bench() {
 
 function Instruments({ stage }: { stage: StagePath }) {
   const desk = useDesk();
+  const navigate = useNavigate();
   const { id: deskId, build, rest, edit, selectStep, selectStandIn, selectWater } = desk;
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
   const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
-  useKeys(() => setHelp(true), setRelief);
+  const pourTest = usePourTest();
+  const pointer = useRef<PointMm | null>(null);
+  const pourUnderPointer = () => {
+    if (pointer.current === null) return;
+    void navigate(`/builds/${deskId}/water`);
+    pourTest.pour(pointer.current);
+  };
+  useKeys(() => setHelp(true), setRelief, pourUnderPointer);
   useEffect(() => setTool({ kind: 'hand' }), [stage]);
   useEffect(() => {
     document.title = `${build.name} · Ink Basin`;
@@ -83,6 +92,7 @@ function Instruments({ stage }: { stage: StagePath }) {
     const sight = desk.sight ?? { eye: at, eyeM: 1.6, peak: null };
     if (wants === 'eye') desk.setSight({ ...sight, eye: at });
     else if (wants === 'peak') desk.setSight({ ...sight, peak: at });
+    else if (wants === 'pour') pourTest.pour(at);
     else {
       const bed = rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
@@ -129,6 +139,8 @@ function Instruments({ stage }: { stage: StagePath }) {
             showSteps={stage === 'ground'}
             showThings={stage === 'board'}
             showSight={stage === 'water'}
+            pourTest={pourTest}
+            pointer={pointer}
           />
           {relief && (
             <Suspense fallback={<p className="sheet-hint">Tilting the board up…</p>}>
@@ -151,7 +163,7 @@ function Instruments({ stage }: { stage: StagePath }) {
         <Messages />
         {stage === 'board' && <BoardSlip tool={tool} setTool={setTool} span={span} setSpan={setSpan} />}
         {stage === 'ground' && <GroundSlip tool={tool} setTool={setTool} />}
-        {stage === 'water' && <WaterSlip tool={tool} setTool={setTool} />}
+        {stage === 'water' && <WaterSlip tool={tool} setTool={setTool} pourTest={pourTest} />}
         {stage === 'pours' && <PoursSlip />}
       </aside>
       <Tideline />

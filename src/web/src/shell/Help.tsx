@@ -6,6 +6,7 @@ const KEYS: [string, string][] = [
   ['[  ]', 'waterline down, up by 0.5 mm'],
   ['↑ ↓', 'on the Staff: waterline by 0.1 mm; Page keys by 1 mm'],
   [',  .', 'slide the cut left, right'],
+  ['T', 'pour test under the pointer'],
   ['arrows', 'on a handle of the Sheet: move it by 1 mm, with Shift by 10'],
   ['Delete', 'on a point of a step: take it out'],
   ['Enter', 'end what you draw; with nothing drawn, put one in the middle'],

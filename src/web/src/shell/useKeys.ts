@@ -7,7 +7,7 @@ const CUT_STEP_MM = 5;
 const WATERLINE_STEP_MM = 0.5;
 
 /** The keys that work everywhere but in a field. */
-export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void): void {
+export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void, onPour: () => void): void {
   const desk = useDesk();
   const navigate = useNavigate();
   const act = (event: KeyboardEvent): boolean => {
@@ -40,6 +40,10 @@ export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void):
       case ' ':
         if (event.target instanceof HTMLButtonElement || event.target instanceof HTMLInputElement) return false;
         if (!event.repeat) onRelief(true);
+        return true;
+      case 't':
+      case 'T':
+        onPour();
         return true;
       case '?':
         onHelp();

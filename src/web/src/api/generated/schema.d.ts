@@ -267,6 +267,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PourRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PourAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -1759,6 +1816,74 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PourTestRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PourFrame"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3664,6 +3789,15 @@ export interface components {
             /** @description What it is, in the maker's words. */
             sentence: string;
         };
+        /** @description Liquid poured at a place. */
+        OnePourRequest: {
+            /** Format: double */
+            xMm?: null | number;
+            /** Format: double */
+            yMm?: null | number;
+            /** Format: double */
+            volumeMl?: null | number;
+        };
         /** @description A run of the board's edge where a water would run off. */
         OpenEdge: {
             /** @description The side. */
@@ -3881,6 +4015,65 @@ export interface components {
             xMm: number;
             /** Format: double */
             yMm: number;
+        };
+        /** @description Liquid that stands somewhere. */
+        PoolAnswer: {
+            lowestAt: components["schemas"]["PointMm"];
+            /** Format: double */
+            levelMm: number;
+            /** Format: double */
+            volumeMl: number;
+            /** Format: double */
+            areaMm2: number;
+            /** Format: double */
+            maxDepthMm: number;
+        };
+        /** @description The answer of /api/calc/pour. */
+        PourAnswer: {
+            pools: components["schemas"]["PoolAnswer"][];
+            /** Format: double */
+            runOffMl: number;
+            runOffAt: components["schemas"]["RunOff"][];
+        };
+        /** @description How a pour test stands at a moment. */
+        PourFrame: {
+            /**
+             * Format: double
+             * @description Poured so far, ml.
+             */
+            pouredMl: number;
+            /** @description Where liquid stands, largest first. */
+            pools: components["schemas"]["StandingPool"][];
+            /**
+             * Format: double
+             * @description What left the board, ml.
+             */
+            runOffMl: number;
+            /** @description Where it left, most first. */
+            runOff: components["schemas"]["RunOff"][];
+        };
+        /** @description POST /api/calc/pour. */
+        PourRequest: {
+            grid?: null | components["schemas"]["GridRequest"];
+            dams?: null | components["schemas"]["DamRequest"][];
+            pours?: null | components["schemas"]["OnePourRequest"][];
+        };
+        /** @description A pour test on a build's ground. */
+        PourTestRequest: {
+            /** @description Where and how much, one after another. */
+            pours: components["schemas"]["PouredRequest"][];
+            /**
+             * Format: int32
+             * @description Pictures of the last pour while it runs, 1…60.
+             * @default 1
+             */
+            frames: number;
+        };
+        /** @description Liquid poured at a place of a build. */
+        PouredRequest: {
+            at: components["schemas"]["PointMm"];
+            /** Format: double */
+            volumeMl: number;
         };
         /** @description A plan of a build as it would be. */
         PreviewAnswer: {
@@ -4109,6 +4302,21 @@ export interface components {
              */
             vapourPressureDeficitPa: number;
         };
+        /** @description Liquid that left the board over an edge cell. */
+        RunOff: {
+            /** @description The side. */
+            side: components["schemas"]["BoardSide"];
+            /**
+             * Format: double
+             * @description Centre of the cell along the side, mm.
+             */
+            atMm: number;
+            /**
+             * Format: double
+             * @description Volume, ml.
+             */
+            volumeMl: number;
+        };
         /** @description A depth measured with a stick, mm under the waterline, ≥ 0. */
         Sounding: {
             place: components["schemas"]["PointMm"];
@@ -4277,6 +4485,33 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "holds" | "tight" | "stop";
+        /** @description Liquid that stands somewhere. */
+        StandingPool: {
+            /** @description Its lowest place. */
+            lowestAt: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Its level, mm.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Volume, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Wet area, mm².
+             */
+            areaMm2: number;
+            /**
+             * Format: double
+             * @description Greatest depth, mm.
+             */
+            maxDepthMm: number;
+            /** @description Wet cells as runs: row, first column, column past the last. */
+            wetRuns: number[];
+        };
         /** @description A stock sheet with what is cut from it. */
         StockSheet: {
             /**

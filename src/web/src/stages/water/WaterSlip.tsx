@@ -9,11 +9,21 @@ import { amounts } from '../../slip/words';
 import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, fullSize, unitOf } from '../../units/units';
+import type { PourTestState } from '../../desk/usePourTest';
 import { MirrorPart } from './MirrorPart';
+import { PourTestPart } from './PourTestPart';
 import { WaterTabs } from './WaterTabs';
 
 /** The selected water: how much, in how many layers, what to weigh, and whether it holds. */
-export function WaterSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
+export function WaterSlip({
+  tool,
+  setTool,
+  pourTest,
+}: {
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+  pourTest: PourTestState;
+}) {
   const { water, waterPlan } = useDesk();
   const place = () => setTool(tool.kind === 'water' ? { kind: 'hand' } : { kind: 'water' });
   return (
@@ -32,9 +42,11 @@ export function WaterSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool)
       ) : (
         <>
           <SelectedWater water={water} plan={waterPlan} />
+          <PourTestPart test={pourTest} tool={tool} setTool={setTool} />
           <MirrorPart tool={tool} setTool={setTool} />
         </>
       )}
+      {(water === null || waterPlan === null) && <PourTestPart test={pourTest} tool={tool} setTool={setTool} />}
     </>
   );
 }

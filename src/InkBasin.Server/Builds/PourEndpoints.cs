@@ -1,0 +1,80 @@
+using InkBasin.Core;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Water;
+using InkBasin.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace InkBasin.Server.Builds;
+
+/// <summary>Liquid poured at a place of a build.</summary>
+public sealed record PouredRequest(PointMm At, double VolumeMl);
+
+/// <summary>A pour test on a build's ground.</summary>
+/// <param name="Pours">Where and how much, one after another.</param>
+/// <param name="Frames">Pictures of the last pour while it runs, 1…60.</param>
+public sealed record PourTestRequest(IReadOnlyList<PouredRequest> Pours, int Frames = 1);
+
+/// <summary>Liquid that stands somewhere.</summary>
+/// <param name="LowestAt">Its lowest place.</param>
+/// <param name="LevelMm">Its level, mm.</param>
+/// <param name="VolumeMl">Volume, ml.</param>
+/// <param name="AreaMm2">Wet area, mm².</param>
+/// <param name="MaxDepthMm">Greatest depth, mm.</param>
+/// <param name="WetRuns">Wet cells as runs: row, first column, column past the last.</param>
+public sealed record StandingPool(PointMm LowestAt, double LevelMm, double VolumeMl, double AreaMm2, double MaxDepthMm, int[] WetRuns);
+
+/// <summary>How a pour test stands at a moment.</summary>
+/// <param name="PouredMl">Poured so far, ml.</param>
+/// <param name="Pools">Where liquid stands, largest first.</param>
+/// <param name="RunOffMl">What left the board, ml.</param>
+/// <param name="RunOff">Where it left, most first.</param>
+public sealed record PourFrame(double PouredMl, IReadOnlyList<StandingPool> Pools, double RunOffMl, IReadOnlyList<RunOff> RunOff);
+
+/// <summary>The water test without the mess: liquid poured on a build's ground.</summary>
+internal static class PourEndpoints
+{
+    private const int MostFrames = 60;
+    private const int MostPours = 100;
+    private const double MostMl = 1_000_000;
+
+    public static void MapPour(this RouteGroupBuilder builds) => builds.MapPost("/{id:guid}/pour", PourOn);
+
+    private static async Task<Ok<IReadOnlyList<PourFrame>>> PourOn(Guid id, PourTestRequest request, BuildStore store, Grounds grounds, CancellationToken cancel)
+    {
+        if (request.Pours.Count is < 1 or > MostPours) throw new RefusedException("pours", $"Pour at 1 to {MostPours} places.");
+        if (request.Frames is < 1 or > MostFrames) throw new RefusedException("frames", $"Ask for 1 to {MostFrames} pictures.");
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var field = (await grounds.OfAsync(build, cancel)).Surface;
+        var test = new PourTest(field, new EdgeOutlets(field, build.Dams));
+        double poured = 0;
+        for (var i = 0; i + 1 < request.Pours.Count; i++)
+        {
+            test.Add(Checked(request.Pours[i], i), cancel);
+            poured += request.Pours[i].VolumeMl;
+        }
+
+        // The last pour in equal portions: how it comes to rest does not depend on them.
+        var last = Checked(request.Pours[^1], request.Pours.Count - 1);
+        var frames = new List<PourFrame>(request.Frames);
+        for (var k = 1; k <= request.Frames; k++)
+        {
+            test.Add(last with { VolumeMl = last.VolumeMl / request.Frames }, cancel);
+            frames.Add(Frame(test.Outcome(), poured + (last.VolumeMl * k / request.Frames), field.Columns));
+        }
+
+        return TypedResults.Ok<IReadOnlyList<PourFrame>>(frames);
+    }
+
+    private static Pour Checked(PouredRequest pour, int index)
+    {
+        Require.Within(pour.VolumeMl, 0, MostMl, $"pours[{index}].volumeMl");
+        return new Pour(pour.At, pour.VolumeMl);
+    }
+
+    private static PourFrame Frame(PourOutcome outcome, double pouredMl, int columns) => new(
+        pouredMl,
+        [.. outcome.Pools.Select(pool => new StandingPool(pool.LowestAt, pool.LevelMm, pool.VolumeMl, pool.AreaMm2, pool.MaxDepthMm, WetRegion.RunsOf(pool.Cells, columns)))],
+        outcome.RunOffMl,
+        outcome.RunOff);
+}
