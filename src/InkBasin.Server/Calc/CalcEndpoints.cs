@@ -15,6 +15,7 @@ internal static class CalcEndpoints
         calc.MapPost("/soundings", (SoundingsRequest request) => TypedResults.Ok(GroundCalc.Soundings(request)));
         calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
         calc.MapPost("/pour", (PourRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Pour(request, cancel)));
+        calc.MapPost("/drying", (DryingRequest request) => TypedResults.Ok(WaterCalc.Drying(request)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 

@@ -1,5 +1,6 @@
 using InkBasin.Core;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Water;
 
@@ -20,9 +21,28 @@ public sealed record PoolAnswer(PointMm LowestAt, double LevelMm, double VolumeM
 /// <summary>The answer of /api/calc/pour.</summary>
 public sealed record PourAnswer(IReadOnlyList<PoolAnswer> Pools, double RunOffMl, IReadOnlyList<RunOff> RunOffAt);
 
-/// <summary>The calculation routes on water.</summary>
+/// <summary>A weighing.</summary>
+public sealed record WeighingRequest(double? AtH = null, double? MassG = null);
+
+/// <summary>POST /api/calc/drying.</summary>
+public sealed record DryingRequest(IReadOnlyList<WeighingRequest?>? Weighings = null, double? LossPercentPerDay = null);
+
+/// <summary>The calculation routes on water, and on the drying before it.</summary>
 internal static class WaterCalc
 {
+    public static DryingForecast Drying(DryingRequest request)
+    {
+        var weighings = Require.Present(request.Weighings, "weighings");
+        var read = new Weighing[weighings.Count];
+        for (var i = 0; i < read.Length; i++)
+        {
+            var one = Require.Present(weighings[i], $"weighings[{i}]");
+            read[i] = new Weighing(one.AtH ?? throw GridRequest.Missing($"weighings[{i}].atH"), one.MassG ?? throw GridRequest.Missing($"weighings[{i}].massG"));
+        }
+
+        return DryingForecast.Of(read, request.LossPercentPerDay ?? 0.1);
+    }
+
     public static PourAnswer Pour(PourRequest request, CancellationToken cancel)
     {
         var field = Require.Present(request.Grid, "grid").ToField();
