@@ -67,6 +67,17 @@ public class Screenshots(BrowserFixture fixture)
         _page.Until(() => _page.First(".sight .sight-mirror"), "the mirror");
         _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Mirror').scrollIntoView()");
         Save("mirror");
+        _page.Button("Take down the dam on the front edge").Click();
+        _page.Settled();
+        _page.Button("Pour").Click();
+        _page.ClickBoard(300, 266);
+        _page.Until(() => _page.First(".poured .run-off"), "liquid over the edge");
+        _page.ClickBoard(215, 85);
+        _page.Until(() => _page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "all of it poured");
+        _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Pour test').scrollIntoView()");
+        Save("pour-test");
+        _page.Press(OpenQA.Selenium.Keys.Escape);
+        _page.Press("z");
         _page.Open(id, "pours");
         _page.Until(() => _page.First(".pour-card"), "the layers");
         Save("pours");

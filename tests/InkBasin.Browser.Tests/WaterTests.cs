@@ -202,6 +202,20 @@ public class WaterTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task Asked_backwards_a_jug_says_how_far_it_goes_and_the_waterline_can_be_set_there()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "water");
+        var field = _page.Field("Resin at hand");
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys("300" + Keys.Enter);
+        _page.Until(() => _page.First("[data-testid=enough]")?.Text.Contains("under the waterline", StringComparison.Ordinal) == true, "how far it goes");
+        Assert.Contains("With a false bed up to", _page.Text("[data-testid=enough]"), StringComparison.Ordinal);
+        _page.Button("Set the waterline there").Click();
+        _page.Until(() => _page.Volume is > 290 and <= 300, "the water of 300 ml");
+    }
+
+    [Fact]
     public async Task What_is_no_number_is_kept_and_told_and_a_refused_number_too()
     {
         var id = await fixture.CopyOf("Sallow Quay");

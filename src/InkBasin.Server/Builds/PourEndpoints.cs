@@ -1,6 +1,7 @@
 using InkBasin.Core;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
 using InkBasin.Core.Water;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -31,6 +32,15 @@ public sealed record StandingPool(PointMm LowestAt, double LevelMm, double Volum
 /// <param name="RunOff">Where it left, most first.</param>
 public sealed record PourFrame(double PouredMl, IReadOnlyList<StandingPool> Pools, double RunOffMl, IReadOnlyList<RunOff> RunOff);
 
+/// <summary>What a given amount of resin is good for in a water.</summary>
+/// <param name="VolumeMl">How much there is, ml.</param>
+/// <param name="WaterlineMm">The waterline it reaches, mm; null when it would run over before.</param>
+/// <param name="SpillMm">Where it would run over, mm.</param>
+/// <param name="NeedMl">What the water takes to its waterline as planned, ml.</param>
+/// <param name="OverFalseBedMm">Depth over a false bed at which it would be enough, mm; null when it is enough without.</param>
+/// <param name="FillTopMm">Top of that false bed, mm over the board.</param>
+public sealed record EnoughAnswer(double VolumeMl, double? WaterlineMm, double SpillMm, double NeedMl, double? OverFalseBedMm, double? FillTopMm);
+
 /// <summary>The water test without the mess: liquid poured on a build's ground.</summary>
 internal static class PourEndpoints
 {
@@ -38,7 +48,29 @@ internal static class PourEndpoints
     private const int MostPours = 100;
     private const double MostMl = 1_000_000;
 
-    public static void MapPour(this RouteGroupBuilder builds) => builds.MapPost("/{id:guid}/pour", PourOn);
+    public static void MapPour(this RouteGroupBuilder builds)
+    {
+        builds.MapPost("/{id:guid}/pour", PourOn);
+        builds.MapGet("/{id:guid}/waters/{waterId}/enough", Enough);
+    }
+
+    private static async Task<Ok<EnoughAnswer>> Enough(Guid id, string waterId, double volumeMl, BuildStore store, Grounds grounds, CancellationToken cancel)
+    {
+        Require.Within(volumeMl, 0.01, MostMl, "volumeMl");
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var water = build.Waters.FirstOrDefault(w => w.Id == waterId)
+            ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
+        var field = (await grounds.OfAsync(build, cancel)).Surface;
+        var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, Planner.DimpleMm);
+        var depth = basin.Region.Cells.Length > 0 ? Backwards.DepthOverFalseBed(basin.Region, volumeMl) : null;
+        return TypedResults.Ok(new EnoughAnswer(
+            volumeMl,
+            Backwards.WaterlineFor(field, build.Dams, water.Seed, volumeMl, cancel),
+            basin.Spill.LevelMm,
+            basin.Region.VolumeMl,
+            depth,
+            water.WaterlineMm - depth));
+    }
 
     private static async Task<Ok<IReadOnlyList<PourFrame>>> PourOn(Guid id, PourTestRequest request, BuildStore store, Grounds grounds, CancellationToken cancel)
     {

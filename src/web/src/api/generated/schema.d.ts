@@ -324,6 +324,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DryingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DryingForecast"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -1890,6 +1947,73 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/enough": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    volumeMl: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EnoughAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/products": {
         parameters: {
             query?: never;
@@ -2596,6 +2720,35 @@ export interface components {
             /** Format: double */
             graduation?: null | number;
         };
+        /** @description When a piece will be dry, from its weighings (models.md §8). */
+        DryingForecast: {
+            /**
+             * Format: double
+             * @description Mass once dry, g.
+             */
+            finalG: number;
+            /**
+             * Format: double
+             * @description Time constant τ, h.
+             */
+            timeConstantH: number;
+            /**
+             * Format: double
+             * @description When its loss in a day falls under the limit, on the weighings' clock.
+             */
+            dryAtH: number;
+            /**
+             * Format: double
+             * @description Root mean square of the weighings' distances from the curve, g.
+             */
+            rmseG: number;
+        };
+        /** @description POST /api/calc/drying. */
+        DryingRequest: {
+            weighings?: null | components["schemas"]["WeighingRequest"][];
+            /** Format: double */
+            lossPercentPerDay?: null | number;
+        };
         /**
          * @description The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
          *     behind it.
@@ -2622,6 +2775,39 @@ export interface components {
             /** Format: int32 */
             version: number;
             edit: components["schemas"]["BuildEdit"];
+        };
+        /** @description What a given amount of resin is good for in a water. */
+        EnoughAnswer: {
+            /**
+             * Format: double
+             * @description How much there is, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description The waterline it reaches, mm; null when it would run over before.
+             */
+            waterlineMm: null | number;
+            /**
+             * Format: double
+             * @description Where it would run over, mm.
+             */
+            spillMm: number;
+            /**
+             * Format: double
+             * @description What the water takes to its waterline as planned, ml.
+             */
+            needMl: number;
+            /**
+             * Format: double
+             * @description Depth over a false bed at which it would be enough, mm; null when it is enough without.
+             */
+            overFalseBedMm: null | number;
+            /**
+             * Format: double
+             * @description Top of that false bed, mm over the board.
+             */
+            fillTopMm: null | number;
         };
         /**
          * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
@@ -4788,6 +4974,13 @@ export interface components {
         WaterlineAnswer: {
             /** Format: double */
             waterlineMm: number;
+        };
+        /** @description A weighing. */
+        WeighingRequest: {
+            /** Format: double */
+            atH?: null | number;
+            /** Format: double */
+            massG?: null | number;
         };
         /** @description How a figure came about. */
         Working: {

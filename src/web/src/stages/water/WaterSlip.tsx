@@ -10,6 +10,7 @@ import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, fullSize, unitOf } from '../../units/units';
 import type { PourTestState } from '../../desk/usePourTest';
+import { EnoughPart } from './EnoughPart';
 import { MirrorPart } from './MirrorPart';
 import { PourTestPart } from './PourTestPart';
 import { WaterTabs } from './WaterTabs';
@@ -42,6 +43,7 @@ export function WaterSlip({
       ) : (
         <>
           <SelectedWater water={water} plan={waterPlan} />
+          <EnoughPart key={water.id} water={water} />
           <PourTestPart test={pourTest} tool={tool} setTool={setTool} />
           <MirrorPart tool={tool} setTool={setTool} />
         </>
