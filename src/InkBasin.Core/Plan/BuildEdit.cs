@@ -29,6 +29,8 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(MoveOperation), "moveOperation")]
 [JsonDerivedType(typeof(AddStroke), "addStroke")]
 [JsonDerivedType(typeof(RemoveStroke), "removeStroke")]
+[JsonDerivedType(typeof(AddSounding), "addSounding")]
+[JsonDerivedType(typeof(RemoveSounding), "removeSounding")]
 [JsonDerivedType(typeof(AddWater), "addWater")]
 [JsonDerivedType(typeof(RemoveWater), "removeWater")]
 [JsonDerivedType(typeof(ReplaceWater), "replaceWater")]
@@ -186,6 +188,31 @@ public sealed record RemoveStroke(string Id) : BuildEdit
     }
 }
 
+/// <summary>Adds a depth at the end of a measured bed's: quick presses of the stick each add their own.</summary>
+public sealed record AddSounding(string Id, Sounding Sounding) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var (at, bed) = Lists.BedAt(build, Id);
+        var after = bed with { Soundings = [.. bed.Soundings, Sounding] };
+        return new(build with { Recipe = Lists.Replace(build.Recipe, at, after) }, new RemoveSounding(Id), $"Measure a depth of {bed.Name}");
+    }
+}
+
+/// <summary>Takes the last depth of a measured bed out.</summary>
+public sealed record RemoveSounding(string Id) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var (at, bed) = Lists.BedAt(build, Id);
+        if (bed.Soundings.Count == 0) throw new RefusedException("id", "There is no depth to take out.", RefusalKind.Impossible);
+        var after = bed with { Soundings = [.. bed.Soundings.SkipLast(1)] };
+        return new(build with { Recipe = Lists.Replace(build.Recipe, at, after) }, new AddSounding(Id, bed.Soundings[^1]), $"Take a depth of {bed.Name} out");
+    }
+}
+
 /// <summary>Adds a water.</summary>
 public sealed record AddWater(Water Water, int Index) : BuildEdit
 {
@@ -327,6 +354,14 @@ internal static class Lists
         return build.Recipe[at] is Strokes strokes
             ? (at, strokes)
             : throw new RefusedException("id", $"{build.Recipe[at].Name} is not a set of strokes.", RefusalKind.Impossible);
+    }
+
+    public static (int At, SurveyedBed Bed) BedAt(Build build, string id)
+    {
+        var at = StepAt(build, id);
+        return build.Recipe[at] is SurveyedBed bed
+            ? (at, bed)
+            : throw new RefusedException("id", $"{build.Recipe[at].Name} is not a measured bed.", RefusalKind.Impossible);
     }
 
     public static int StandInAt(Build build, string id) =>

@@ -59,6 +59,27 @@ public class BuildEditTests
         Assert.Equal(label, again.Apply(Samples.Creek).Label);
     }
 
+    [Fact]
+    public void A_depth_is_added_to_a_measured_bed_and_taken_back()
+    {
+        var bed = new SurveyedBed
+        {
+            Id = "bed",
+            Name = "Old bed",
+            Outline = new Outline([new(20, 20), new(80, 20), new(80, 80), new(20, 80)]),
+            WaterlineMm = 20,
+            Soundings = [new(new(50, 50), 6)],
+        };
+        var build = new AddOperation(bed, 0).Apply(Samples.Creek).After;
+        var change = new AddSounding("bed", new Sounding(new(40, 40), 3)).Apply(build);
+        Assert.Equal("Measure a depth of Old bed", change.Label);
+        Assert.Equal(2, ((SurveyedBed)change.After.Recipe[0]).Soundings.Count);
+        Assert.Equal(Json(build), Json(change.Inverse.Apply(change.After).After));
+        Assert.Throws<RefusedException>(() => new AddSounding("bed", new Sounding(new(150, 40), 3)).Apply(build));
+        Assert.Throws<RefusedException>(() => new AddSounding("creek", new Sounding(new(40, 40), 3)).Apply(build));
+        Assert.Throws<RefusedException>(() => new RemoveSounding("bed").Apply(build));
+    }
+
     public static TheoryData<BuildEdit, string> Refused => new()
     {
         { new Rename("  "), "name" },

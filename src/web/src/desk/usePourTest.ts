@@ -100,12 +100,14 @@ export function usePourTest(): PourTestState {
     setPlaying(false);
     setRefusal(null);
   };
+  // A tick may still come in after other pictures have: the last of them is meant then.
+  const shown = Math.min(at, Math.max(0, frames.length - 1));
   return {
     ml,
     setMl,
     pours,
-    frame: frames[at] ?? null,
-    at,
+    frame: frames[shown] ?? null,
+    at: shown,
     count: frames.length,
     playing,
     pour,

@@ -96,9 +96,8 @@ function Instruments({ stage }: { stage: StagePath }) {
     else {
       const bed = rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
-      const last = bed.soundings.at(-1)?.depthMm ?? 8;
-      const soundings = [...bed.soundings, { place: at, depthMm: last }];
-      void edit({ kind: 'replaceOperation', operation: { ...bed, soundings } });
+      const depthMm = bed.soundings.at(-1)?.depthMm ?? 8;
+      void edit({ kind: 'addSounding', id: bed.id, sounding: { place: at, depthMm } });
     }
   };
 

@@ -2440,7 +2440,7 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
         /** @description Adds a step to the ground recipe at a place in its order. */
         BuildEditAddOperation: {
             /** @enum {string} */
@@ -2448,6 +2448,13 @@ export interface components {
             operation: components["schemas"]["GroundOperation"];
             /** Format: int32 */
             index: number;
+        };
+        /** @description Adds a depth at the end of a measured bed's: quick presses of the stick each add their own. */
+        BuildEditAddSounding: {
+            /** @enum {string} */
+            kind: "addSounding";
+            id: string;
+            sounding: components["schemas"]["Sounding"];
         };
         /** @description Puts a stand-in on the board. */
         BuildEditAddStandIn: {
@@ -2484,6 +2491,12 @@ export interface components {
         BuildEditRemoveOperation: {
             /** @enum {string} */
             kind: "removeOperation";
+            id: string;
+        };
+        /** @description Takes the last depth of a measured bed out. */
+        BuildEditRemoveSounding: {
+            /** @enum {string} */
+            kind: "removeSounding";
             id: string;
         };
         /** @description Takes a stand-in off the board. */
