@@ -6,7 +6,7 @@ import type { Tool } from '../../sheet/tools';
 import { JointsPart } from './JointsPart';
 import { PhotoPart, type Span } from './PhotoPart';
 import { StandInsPart } from './StandInsPart';
-import Button from 'react-bootstrap/Button';
+import { ToolButton } from '../../slip/ToolButton';
 
 /** The board: how large the scene is, at the bench and at full size, and what it is measured with. */
 export function BoardSlip({
@@ -79,14 +79,12 @@ export function BoardSlip({
       <section>
         <h3>Scale</h3>
         <div className="tool-row">
-          <Button
-            size="sm"
-            variant={ruling ? 'primary' : 'outline-primary'}
-            aria-pressed={ruling}
+          <ToolButton
+            inHand={ruling}
             onClick={() => setTool(ruling ? { kind: 'hand' } : { kind: 'span', wants: 'ruler', from: null, to: null })}
           >
             Lay the ruler
-          </Button>
+          </ToolButton>
         </div>
         <p>
           A man of 1.75 m stands {(1750 / build.scale).toFixed(1)} mm tall; water up to his chest is{' '}

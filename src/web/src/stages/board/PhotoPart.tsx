@@ -5,6 +5,7 @@ import type { PointMm, TracePhoto } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import type { Tool } from '../../sheet/tools';
 import { FileField, NumberField } from '../../slip/fields';
+import { ToolButton } from '../../slip/ToolButton';
 
 /** Two places on the photo whose distance is asked for. */
 export interface Span {
@@ -79,17 +80,15 @@ export function PhotoPart({
           </label>
           <NumberField label="Turned" suffix="°" value={photo.turnDeg} onChange={(turnDeg) => set({ turnDeg })} />
           <div className="tool-row">
-            <Button
-              size="sm"
-              variant={tool.kind === 'span' && tool.wants === 'photo' ? 'primary' : 'outline-primary'}
-              aria-pressed={tool.kind === 'span' && tool.wants === 'photo'}
+            <ToolButton
+              inHand={tool.kind === 'span' && tool.wants === 'photo'}
               onClick={() => {
                 setSpan(null);
                 setTool({ kind: 'span', wants: 'photo', from: null, to: null });
               }}
             >
               Size it by two points
-            </Button>
+            </ToolButton>
             <Button size="sm" variant="outline-primary" onClick={() => void edit({ kind: 'setPhoto', photo: null })}>
               Take it away
             </Button>

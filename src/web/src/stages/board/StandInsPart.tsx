@@ -11,6 +11,7 @@ import { CopyMark } from '../../slip/CopyMark';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
+import { ToolButton } from '../../slip/ToolButton';
 
 /** Things that will be put on the board, out of the catalogue: do they fit, do they stay clear of the water? */
 export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -50,15 +51,13 @@ export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: To
         </Form.Select>
       </div>
       <div className="tool-row">
-        <Button
-          size="sm"
-          variant={inHand ? 'primary' : 'outline-primary'}
-          aria-pressed={inHand}
+        <ToolButton
+          inHand={inHand}
           disabled={kind === undefined}
           onClick={() => kind !== undefined && take(kind.thing)}
         >
           Put it down
-        </Button>
+        </ToolButton>
       </div>
       <ol className="steps">
         {build.standIns.map((thing, i) => {

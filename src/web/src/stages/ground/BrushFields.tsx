@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import type { StrokeKind } from '../../api/types';
 import type { Brush, Tool } from '../../sheet/tools';
 import { NumberField } from '../../slip/fields';
+import { ToolButton } from '../../slip/ToolButton';
 
 const KINDS: { kind: StrokeKind; words: string }[] = [
   { kind: 'rise', words: 'Rise' },
@@ -37,15 +37,9 @@ export function BrushFields({ tool, setTool }: { tool: Tool; setTool: (tool: Too
       <h3>Brush</h3>
       <div className="tool-row" role="group" aria-label="Brush">
         {KINDS.map(({ kind, words }) => (
-          <Button
-            key={kind}
-            size="sm"
-            variant={inHand === kind ? 'primary' : 'outline-primary'}
-            aria-pressed={inHand === kind}
-            onClick={() => take(kind)}
-          >
+          <ToolButton key={kind} inHand={inHand === kind} onClick={() => take(kind)}>
             {words}
-          </Button>
+          </ToolButton>
         ))}
       </div>
       {inHand !== null && (

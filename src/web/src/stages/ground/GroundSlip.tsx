@@ -8,6 +8,7 @@ import { CopyMark } from '../../slip/CopyMark';
 import { ImportPart } from './ImportPart';
 import { MakingPart } from './MakingPart';
 import { StepFields } from './StepFields';
+import { ToolButton } from '../../slip/ToolButton';
 
 const KIND: Record<Operation['kind'], string> = {
   foamSheet: 'foam',
@@ -61,15 +62,13 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
       <section>
         <div className="tool-row" role="group" aria-label="Draw on the Sheet">
           {DRAWN.map(({ tool: one, words }) => (
-            <Button
+            <ToolButton
               key={words}
-              size="sm"
-              variant={sameTool(tool, one) ? 'primary' : 'outline-primary'}
-              aria-pressed={sameTool(tool, one)}
+              inHand={sameTool(tool, one)}
               onClick={() => setTool(sameTool(tool, one) ? { kind: 'hand' } : one)}
             >
               {words}
-            </Button>
+            </ToolButton>
           ))}
           <Button
             size="sm"

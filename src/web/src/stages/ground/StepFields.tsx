@@ -1,5 +1,4 @@
 import { useId, useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import type {
   ChannelOperation,
@@ -16,6 +15,7 @@ import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
 import { ChannelFeatures } from './ChannelFeatures';
 import { numbersOf } from './stepNumbers';
+import { ToolButton } from '../../slip/ToolButton';
 
 type Replace = (changed: Operation) => Promise<boolean>;
 
@@ -95,14 +95,12 @@ function Depths({
   return (
     <>
       <div className="tool-row">
-        <Button
-          size="sm"
-          variant={measuring ? 'primary' : 'outline-primary'}
-          aria-pressed={measuring}
+        <ToolButton
+          inHand={measuring}
           onClick={() => setTool(measuring ? { kind: 'hand' } : { kind: 'point', wants: 'sounding' })}
         >
           Add depths
-        </Button>
+        </ToolButton>
       </div>
       {figures !== undefined && (
         <p>

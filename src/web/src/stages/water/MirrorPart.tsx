@@ -6,6 +6,7 @@ import { NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, unitOf } from '../../units/units';
+import { ToolButton } from '../../slip/ToolButton';
 
 /** What an eye sees in the water: how much of it mirrors ground, and whether a peak is mirrored whole. */
 export function MirrorPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -20,24 +21,14 @@ export function MirrorPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
       <h3>Mirror</h3>
       {sight === null && <p>What would stand in the water, seen from where you will look at it?</p>}
       <div className="tool-row">
-        <Button
-          size="sm"
-          variant={wanted === 'eye' ? 'primary' : 'outline-primary'}
-          aria-pressed={wanted === 'eye'}
-          onClick={() => ask('eye')}
-        >
+        <ToolButton inHand={wanted === 'eye'} onClick={() => ask('eye')}>
           Put the eye
-        </Button>
+        </ToolButton>
         {sight !== null && (
           <>
-            <Button
-              size="sm"
-              variant={wanted === 'peak' ? 'primary' : 'outline-primary'}
-              aria-pressed={wanted === 'peak'}
-              onClick={() => ask('peak')}
-            >
+            <ToolButton inHand={wanted === 'peak'} onClick={() => ask('peak')}>
               Choose the peak
-            </Button>
+            </ToolButton>
             <Button size="sm" variant="outline-primary" onClick={() => setSight(null)}>
               Away with it
             </Button>

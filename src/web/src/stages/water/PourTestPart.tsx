@@ -7,6 +7,7 @@ import type { Tool } from '../../sheet/tools';
 import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf, type Units } from '../../units/units';
+import { ToolButton } from '../../slip/ToolButton';
 
 const LEAST_ADOPTED_ML = 0.5;
 
@@ -67,14 +68,12 @@ export function PourTestPart({
       {frame === null && <p>Pour anywhere and see where it goes, without the mess. Pour again to add.</p>}
       <NumberField label="In the jug" quantity="volume" step={10} value={test.ml} onChange={test.setMl} />
       <div className="tool-row">
-        <Button
-          size="sm"
-          variant={pouring ? 'primary' : 'outline-primary'}
-          aria-pressed={pouring}
+        <ToolButton
+          inHand={pouring}
           onClick={() => setTool(pouring ? { kind: 'hand' } : { kind: 'point', wants: 'pour' })}
         >
           Pour
-        </Button>
+        </ToolButton>
         {frame !== null && (
           <>
             <Button size="sm" variant="outline-primary" onClick={test.play}>
