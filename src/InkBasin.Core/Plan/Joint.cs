@@ -19,7 +19,7 @@ public sealed record JointSample(double AlongMm, double MineMm, double? TheirsMm
 /// <param name="ToMm">Where it ends, mm.</param>
 public sealed record JointWater(string Name, bool Mine, double LevelMm, double FromMm, double ToMm);
 
-/// <summary>Two sections laid against each other (practice: their edges must meet).</summary>
+/// <summary>Two sections laid against each other.</summary>
 /// <param name="Neighbour">The joint.</param>
 /// <param name="TheirName">The other build's name.</param>
 /// <param name="Samples">Both grounds along the joint.</param>

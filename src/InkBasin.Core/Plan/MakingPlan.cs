@@ -39,7 +39,7 @@ public sealed record MakingPlan(
     IReadOnlyList<FillSaving> Fills,
     IReadOnlyDictionary<string, Working> Workings)
 {
-    /// <summary>A recipe's steps that are made of foam: without plaster, walls, rocks and the hand's last roughening.</summary>
+    /// <summary>A recipe's steps that are made of foam: without plaster, walls and rocks.</summary>
     public static IReadOnlyList<GroundOperation> FoamSteps(IReadOnlyList<GroundOperation> recipe) =>
         [.. recipe.Where(step => step is not (PlasterSkin or RockGroup or RetainingWall))];
 
