@@ -3,35 +3,6 @@ using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Water;
 
-/// <summary>Liquid poured at a place.</summary>
-/// <param name="At">Where.</param>
-/// <param name="VolumeMl">How much, ml, ≥ 0.</param>
-public readonly record struct Pour(PointMm At, double VolumeMl);
-
-/// <summary>Liquid that stands somewhere after a pour test.</summary>
-/// <param name="LowestAt">Centre of its lowest cell, the first in row-major order.</param>
-/// <param name="LevelMm">Its level, mm over the board.</param>
-/// <param name="VolumeMl">Volume, ml.</param>
-/// <param name="AreaMm2">Wet area, mm².</param>
-/// <param name="MaxDepthMm">Greatest depth, mm.</param>
-/// <param name="Cells">Its wet cells, in row-major order.</param>
-public sealed record Pool(PointMm LowestAt, double LevelMm, double VolumeMl, double AreaMm2, double MaxDepthMm, int[] Cells);
-
-/// <summary>Liquid that left the board over an edge cell.</summary>
-/// <param name="Side">The side.</param>
-/// <param name="AtMm">Centre of the cell along the side, mm.</param>
-/// <param name="VolumeMl">Volume, ml.</param>
-public sealed record RunOff(BoardSide Side, double AtMm, double VolumeMl);
-
-/// <summary>What a pour test came to. Poured = pools + run-off.</summary>
-/// <param name="Pools">Where liquid stands, largest first.</param>
-/// <param name="RunOff">Where it left the board, most first.</param>
-public sealed record PourOutcome(IReadOnlyList<Pool> Pools, IReadOnlyList<RunOff> RunOff)
-{
-    /// <summary>All that left the board, ml.</summary>
-    public double RunOffMl => RunOff.Sum(one => one.VolumeMl);
-}
-
 /// <summary>
 /// Fill–Spill–Merge (Barnes, Callaghan &amp; Wickert 2021): liquid runs down the dry ground by steepest descent to a depression, fills
 /// it, spills over its lowest saddle, merges with a neighbour that is full too, and leaves over an open edge (readings.md 13–20). Only
@@ -412,82 +383,6 @@ public sealed class PourTest
 
                 return false;
             }
-        }
-    }
-
-    /// <summary>
-    /// A depression as far as it has been grown. Its cells up to the level of its last merging count as one sum; above that they come in
-    /// order of height, so that a level is found from a volume in one walk.
-    /// </summary>
-    private sealed class Depression
-    {
-        private readonly List<double> _above = [];
-        private double _baseSum;
-        private int _baseCount;
-        private double _sum;
-
-        public LevelHeap Rim { get; private set; } = new(64);
-
-        public List<int> Cells { get; private set; } = [];
-
-        public double VolumeMm3 { get; set; }
-
-        /// <summary>The depression it is part of now; −1 while it is itself.</summary>
-        public int Into { get; set; } = -1;
-
-        /// <summary>Where it spills, once grown so far; −1 before.</summary>
-        public int SpillCell { get; private set; } = -1;
-
-        public double SpillMm { get; private set; }
-
-        /// <summary>True when it spills off the board.</summary>
-        public bool SpillOut { get; private set; }
-
-        public void Take(int cell, double height)
-        {
-            Cells.Add(cell);
-            _above.Add(height);
-            _sum += height;
-        }
-
-        public void Spill(int cell, double level, bool out_) => (SpillCell, SpillMm, SpillOut) = (cell, level, out_);
-
-        /// <summary>The spill goes back among what is to be looked at: after a merging it may no longer be one.</summary>
-        public void PutSpillBack()
-        {
-            if (SpillCell < 0) return;
-            Rim.Push(SpillMm, SpillOut ? ~SpillCell : SpillCell);
-            SpillCell = -1;
-        }
-
-        /// <summary>Another depression, full to the same level, becomes part of this one.</summary>
-        public void TakeOver(Depression other)
-        {
-            if (Rim.Count < other.Rim.Count) (Rim, other.Rim) = (other.Rim, Rim);
-            Rim.TakeAll(other.Rim);
-            Cells.AddRange(other.Cells);
-            other.Cells = [];
-            _baseCount += _above.Count + other._baseCount + other._above.Count;
-            _baseSum = _sum += other._sum;
-            _above.Clear();
-            VolumeMm3 += other.VolumeMm3;
-        }
-
-        /// <summary>What it holds up to where it spills, in mm over cells of area one: no cell it has taken is higher.</summary>
-        public double Capacity => ((_baseCount + _above.Count) * SpillMm) - _sum;
-
-        /// <summary>The level at which it holds so much, in mm over cells of area one.</summary>
-        public double LevelFor(double volume)
-        {
-            var (count, sum) = (_baseCount, _baseSum);
-            foreach (var height in _above)
-            {
-                if (count > 0 && (count * height) - sum >= volume) break;
-                count++;
-                sum += height;
-            }
-
-            return (volume + sum) / count;
         }
     }
 }

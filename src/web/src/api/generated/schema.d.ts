@@ -3608,7 +3608,7 @@ export interface components {
              */
             heightMm: number;
         };
-        /** @description Two sections laid against each other (practice: their edges must meet). */
+        /** @description Two sections laid against each other. */
         Joint: {
             /** @description The joint. */
             neighbour: components["schemas"]["Neighbour"];
