@@ -24,6 +24,14 @@ public static class QuickFigures
         Line(output, "priority_flood_1000_raised", flood.Label.Count(label => label > 0), "cells", "0");
         Line(output, "priority_flood_1000_depressions", flood.Depressions, "depressions", "0");
 
+        // The whole of it: levels from the flood, then which hollow runs over into which.
+        IReadOnlyList<Hollow>? hollows = null;
+        Line(output, "depression_hierarchy_1000", Median(() => hollows = DepressionHierarchy.Find(field, outlets, 0, 0)), "ms");
+        Line(output, "depression_hierarchy_1000_hollows", hollows!.Count, "hollows", "0");
+        var inner = hollows.SelectMany(hollow => hollow.Of).ToHashSet();
+        var raised = flood.FilledMm.Zip(field.HeightsMm, (filled, ground) => filled - ground).Sum() * field.CellAreaMm2;
+        Line(output, "depression_hierarchy_1000_agrees", hollows.Where(hollow => !inner.Contains(hollow.Number)).Sum(hollow => hollow.VolumeMl) * 1000 / raised, "of the flood's volume", "0.000000");
+
         var seed = Array.IndexOf(field.HeightsMm, field.HeightsMm.Min());
         StageStorage? curve = null;
         Line(output, "stage_storage_1000", Median(() => curve = StageStorage.Of(WetRegion.Flood(field, seed, 40))), "ms");

@@ -59,7 +59,20 @@ public static class BuildFile
     {
         ArgumentNullException.ThrowIfNull(document);
         var days = today.DayNumber - document.WrittenOn.DayNumber;
-        return document.Build with { Waters = [.. document.Build.Waters.Select(water => water with { FirstPourAt = water.FirstPourAt?.AddDays(days) })] };
+        var build = document.Build;
+        CheckAnswer Answer(CheckAnswer answer) => answer with { At = answer.At.AddDays(days) };
+        return build with
+        {
+            Waters = [.. build.Waters.Select(water => water with { FirstPourAt = water.FirstPourAt?.AddDays(days) })],
+            WaterTests = [.. build.WaterTests.Select(test => test with { At = test.At.AddDays(days) })],
+            Drying = build.Drying with
+            {
+                PlasteredAt = build.Drying.PlasteredAt?.AddDays(days),
+                Weighings = [.. build.Drying.Weighings.Select(one => one with { At = one.At.AddDays(days) })],
+            },
+            Answers = [.. build.Answers.Select(Answer)],
+            Begun = [.. build.Begun.Select(pour => pour with { At = pour.At.AddDays(days), Answers = [.. pour.Answers.Select(Answer)] })],
+        };
     }
 
     private static JsonSerializerOptions Options(bool indented) => new(JsonSerializerDefaults.Web)

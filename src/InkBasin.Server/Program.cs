@@ -1,6 +1,7 @@
 using InkBasin.Server.Builds;
 using InkBasin.Server.Calc;
 using InkBasin.Server.Hosting;
+using InkBasin.Server.Instruments;
 using InkBasin.Server.Stores;
 
 // Settings lie beside the program, wherever it is started from.
@@ -11,6 +12,7 @@ builder.AddJson();
 builder.AddProblems();
 builder.AddData();
 builder.AddGround();
+builder.AddInstruments();
 
 var app = builder.Build();
 app.UseProblems();
@@ -19,6 +21,7 @@ app.MapCalc();
 app.MapBuilds();
 app.MapStores();
 app.MapPictures();
+app.MapInstruments();
 app.MapApiRest();
 app.MapWeb();
 

@@ -29,6 +29,12 @@ public enum BoardSide
 /// <param name="TopMm">Height of its top over the board, mm.</param>
 public sealed record Dam(BoardSide Side, double FromMm, double ToMm, double TopMm)
 {
+    /// <summary>What it is made of.</summary>
+    public DamMake Make { get; init; } = DamMake.GluedSheet;
+
+    /// <summary>Whether its face has release agent on it.</summary>
+    public bool Released { get; init; }
+
     /// <summary>Refuses a dam that cannot stand.</summary>
     /// <exception cref="RefusedException">A number is missing, or it ends before it begins.</exception>
     public void Check(string field)
@@ -37,6 +43,7 @@ public sealed record Dam(BoardSide Side, double FromMm, double ToMm, double TopM
         Require.Finite(FromMm, $"{field}.fromMm");
         Require.Finite(ToMm, $"{field}.toMm");
         Require.Finite(TopMm, $"{field}.topMm");
+        Require.Known(Make, $"{field}.make");
         if (FromMm > ToMm) throw new RefusedException($"{field}.toMm", "The dam ends before it begins: swap from and to.", RefusalKind.Impossible);
     }
 }

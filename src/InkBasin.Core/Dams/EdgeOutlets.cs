@@ -26,11 +26,7 @@ public sealed class EdgeOutlets
             foreach (var dam in dams)
             {
                 if (dam.Side != side) continue;
-                for (var k = 0; k < levels.Length; k++)
-                {
-                    var centre = (k + 0.5) * field.CellMm;
-                    if (centre >= dam.FromMm && centre <= dam.ToMm) levels[k] = Math.Max(levels[k], dam.TopMm);
-                }
+                foreach (var k in Along(dam)) levels[k] = Math.Max(levels[k], dam.TopMm);
             }
 
             _levels[(int)side] = levels;
@@ -51,6 +47,17 @@ public sealed class EdgeOutlets
         BoardSide.Left => index * _field.Columns,
         _ => (index * _field.Columns) + _field.Columns - 1,
     };
+
+    /// <summary>Places along its side that a dam holds: those whose centres lie in [from, to].</summary>
+    public IEnumerable<int> Along(Dam dam)
+    {
+        ArgumentNullException.ThrowIfNull(dam);
+        for (var k = 0; k < CellsAlong(dam.Side); k++)
+        {
+            var centre = (k + 0.5) * _field.CellMm;
+            if (centre >= dam.FromMm && centre <= dam.ToMm) yield return k;
+        }
+    }
 
     /// <summary>Level at which water leaves over <paramref name="side"/> at place <paramref name="index"/>, mm.</summary>
     public double Over(BoardSide side, int index) => _levels[(int)side][index];

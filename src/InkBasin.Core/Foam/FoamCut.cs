@@ -11,7 +11,11 @@ namespace InkBasin.Core.Foam;
 /// <param name="Outer">Its outline.</param>
 /// <param name="Holes">Holes in it.</param>
 /// <param name="AreaMm2">Its area, mm².</param>
-public sealed record FoamPiece(string Label, IReadOnlyList<PointMm> Outer, IReadOnlyList<IReadOnlyList<PointMm>> Holes, double AreaMm2);
+public sealed record FoamPiece(string Label, IReadOnlyList<PointMm> Outer, IReadOnlyList<IReadOnlyList<PointMm>> Holes, double AreaMm2)
+{
+    /// <summary>Its box.</summary>
+    internal Blank Box => new(Label, Outer.Max(p => p.XMm) - Outer.Min(p => p.XMm), Outer.Max(p => p.YMm) - Outer.Min(p => p.YMm));
+}
 
 /// <summary>A pin that lines sheets up: a hole straight through all of them from the board up.</summary>
 /// <param name="Label">Its letter.</param>
@@ -27,20 +31,6 @@ public sealed record Pin(string Label, PointMm At, int Top);
 /// <param name="AreaMm2">Area of all ground above its underside, mm², crumbs too.</param>
 /// <param name="Crumbs">How many specks were left out as too small to cut: make them of paste.</param>
 public sealed record FoamLayer(int Number, double FromMm, double ToMm, IReadOnlyList<FoamPiece> Pieces, double AreaMm2, int Crumbs);
-
-/// <summary>Where a piece lies on a stock sheet.</summary>
-/// <param name="Piece">Its label.</param>
-/// <param name="XMm">Left edge of its box, mm from the sheet's left.</param>
-/// <param name="YMm">Back edge of its box, mm from the sheet's back.</param>
-/// <param name="WidthMm">Width of its box as it lies, mm.</param>
-/// <param name="DepthMm">Depth of its box as it lies, mm.</param>
-/// <param name="Turned">True when it lies a quarter turn clockwise.</param>
-public sealed record Placement(string Piece, double XMm, double YMm, double WidthMm, double DepthMm, bool Turned);
-
-/// <summary>A stock sheet with what is cut from it.</summary>
-/// <param name="Number">From 1.</param>
-/// <param name="Placements">The pieces on it.</param>
-public sealed record StockSheet(int Number, IReadOnlyList<Placement> Placements);
 
 /// <summary>The foam of a ground, cut from stock (models.md §1b).</summary>
 /// <param name="Layers">The stack, bottom first.</param>
@@ -71,7 +61,7 @@ public sealed record FoamCut(IReadOnlyList<FoamLayer> Layers, IReadOnlyList<Stoc
             throw new RefusedException("making.foam.thicknessMm", $"That ground would take over {MostLayers} sheets: use thicker stock.", RefusalKind.Impossible);
         var layers = new List<FoamLayer>();
         for (var k = 0; k * stock.ThicknessMm < highest; k++) layers.Add(Layer(foam, k, stock, cancel));
-        var sheets = Nesting.Lay([.. layers.SelectMany(layer => layer.Pieces)], stock);
+        var sheets = Nesting.Lay([.. layers.SelectMany(layer => layer.Pieces).Select(piece => piece.Box)], stock.Size);
         var cut = layers.Sum(layer => layer.Pieces.Sum(piece => piece.AreaMm2));
         return new FoamCut(
             layers,
@@ -121,7 +111,7 @@ public sealed record FoamCut(IReadOnlyList<FoamLayer> Layers, IReadOnlyList<Stoc
     {
         double left = piece.Outer.Min(p => p.XMm), right = piece.Outer.Max(p => p.XMm), back = piece.Outer.Min(p => p.YMm), front = piece.Outer.Max(p => p.YMm);
         double width = right - left, depth = front - back, roomW = stock.WidthMm - (2 * stock.GapMm), roomD = stock.DepthMm - (2 * stock.GapMm);
-        if (Nesting.Fits(width, depth, stock)) return [piece];
+        if (Nesting.Fits(width, depth, stock.Size)) return [piece];
         var (across, down) = (Parts(width, roomW), Parts(depth, roomD)) is var straight
             && (Parts(width, roomD), Parts(depth, roomW)) is var turned && turned.Item1 * turned.Item2 < straight.Item1 * straight.Item2 ? turned : straight;
         var polygon = PolygonOf(piece);

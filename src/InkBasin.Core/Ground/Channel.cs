@@ -25,6 +25,12 @@ public sealed record Ford(double AlongShare, double LengthMm, double RiseMm);
 /// <param name="HeightMm">Height over the bed, mm, 0…200; never over the ground the channel is cut in.</param>
 public sealed record Island(double AlongShare, double AcrossShare, double LengthMm, double WidthMm, double HeightMm);
 
+/// <summary>A wall left standing across a channel, over which its water falls to the next reach.</summary>
+/// <param name="AlongShare">Where along the channel, 0…1.</param>
+/// <param name="CrestMm">Its top, mm over the board, −500…500; never over the ground the channel is cut in.</param>
+/// <param name="ThickMm">Its thickness along the channel, mm, 0.5…200.</param>
+public sealed record Weir(double AlongShare, double CrestMm, double ThickMm);
+
 /// <summary>
 /// A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
 /// in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
@@ -60,6 +66,9 @@ public sealed record Channel : GroundStep
     /// <summary>Islands, at most 50.</summary>
     public IReadOnlyList<Island> Islands { get; init; } = [];
 
+    /// <summary>Weirs, at most 50: they split it into reaches, each a water of its own level.</summary>
+    public IReadOnlyList<Weir> Weirs { get; init; } = [];
+
     /// <inheritdoc/>
     protected override void CheckShape(string field)
     {
@@ -79,6 +88,19 @@ public sealed record Channel : GroundStep
         Require.Within(RaggedMm, 0, 100, $"{field}.raggedMm");
         CheckFords($"{field}.fords");
         CheckIslands($"{field}.islands");
+        CheckWeirs($"{field}.weirs");
+    }
+
+    private void CheckWeirs(string field)
+    {
+        if (Require.Present(Weirs, field).Count > 50) throw new RefusedException(field, "Keep the weirs of a channel to 50.");
+        for (var i = 0; i < Weirs.Count; i++)
+        {
+            var weir = Require.Present(Weirs[i], $"{field}[{i}]");
+            Require.Within(weir.AlongShare, 0, 1, $"{field}[{i}].alongShare");
+            Require.Within(weir.CrestMm, -500, 500, $"{field}[{i}].crestMm");
+            Require.Within(weir.ThickMm, 0.5, 200, $"{field}[{i}].thickMm");
+        }
     }
 
     private void CheckFords(string field)
@@ -149,6 +171,11 @@ public sealed record Channel : GroundStep
                 double ds = (s - (island.AlongShare * length)) * 2 / island.LengthMm;
                 double dn = ((rightward * distance) - (island.AcrossShare * half)) * 2 / island.WidthMm;
                 target = Math.Max(target, bed + (island.HeightMm * Hump(Math.Sqrt((ds * ds) + (dn * dn)))));
+            }
+
+            foreach (var weir in Weirs)
+            {
+                if (Math.Abs(s - (weir.AlongShare * length)) * 2 <= weir.ThickMm) target = Math.Max(target, weir.CrestMm);
             }
 
             if (target < work.HeightsMm[cell]) work.Set(cell, target);

@@ -4,6 +4,7 @@ using InkBasin.Core.Ground;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Plan;
 
@@ -122,6 +123,21 @@ public sealed record Build
     /// <summary>The air the model dries and cures in.</summary>
     public Room Room { get; init; } = new();
 
+    /// <summary>Water tests, oldest first; those of waters taken off the board stay.</summary>
+    public IReadOnlyList<WaterTest> WaterTests { get; init; } = [];
+
+    /// <summary>What will be under water.</summary>
+    public IReadOnlyList<DrownedThing> Drowned { get; init; } = [];
+
+    /// <summary>How the plaster dries.</summary>
+    public DryingLog Drying { get; init; } = new();
+
+    /// <summary>What was answered before a pour, for the next one of each water.</summary>
+    public IReadOnlyList<CheckAnswer> Answers { get; init; } = [];
+
+    /// <summary>Pours that have begun, oldest first, each with the answers it was begun on.</summary>
+    public IReadOnlyList<BegunPour> Begun { get; init; } = [];
+
     /// <summary>Refuses a build that cannot be planned.</summary>
     /// <exception cref="RefusedException">The first thing found wrong.</exception>
     public void Check()
@@ -138,6 +154,14 @@ public sealed record Build
         CheckEach(Dams, "dams", 200, (dam, field) => dam.Check(field));
         CheckEach(StandIns, "standIns", 200, (thing, field) => thing.Check(field));
         CheckEach(Neighbours, "neighbours", 8, (neighbour, field) => neighbour.Check(field));
+        CheckEach(WaterTests, "waterTests", 500, (test, field) => test.Check(field));
+        CheckEach(Drowned, "drowned", 300, (thing, field) => thing.Check(field));
+        Require.Present(Drying, "drying").Check("drying");
+        CheckEach(Answers, "answers", 2000, (answer, field) => answer.Check(field));
+        CheckEach(Begun, "begun", 2000, (pour, field) => pour.Check(field));
+        Unique(WaterTests.Select(test => test.Id), "waterTests");
+        Unique(Drowned.Select(thing => thing.Id), "drowned");
+        Unique(Begun.Select(pour => pour.Id), "begun");
         Unique(StandIns.Select(thing => thing.Id), "standIns");
         Unique(Recipe.Select(step => step.Id), "recipe");
         Unique(Waters.Select(water => water.Id), "waters");

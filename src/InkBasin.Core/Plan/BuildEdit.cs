@@ -42,6 +42,16 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(SetNeighbours), "setNeighbours")]
 [JsonDerivedType(typeof(SetMaking), "setMaking")]
 [JsonDerivedType(typeof(SetRoom), "setRoom")]
+[JsonDerivedType(typeof(Together), "together")]
+[JsonDerivedType(typeof(AddWaterTest), "addWaterTest")]
+[JsonDerivedType(typeof(RemoveWaterTest), "removeWaterTest")]
+[JsonDerivedType(typeof(AddDrowned), "addDrowned")]
+[JsonDerivedType(typeof(RemoveDrowned), "removeDrowned")]
+[JsonDerivedType(typeof(ReplaceDrowned), "replaceDrowned")]
+[JsonDerivedType(typeof(SetDrying), "setDrying")]
+[JsonDerivedType(typeof(AnswerCheck), "answerCheck")]
+[JsonDerivedType(typeof(BeginPour), "beginPour")]
+[JsonDerivedType(typeof(RestorePours), "restorePours")]
 public abstract record BuildEdit
 {
     /// <summary>Applies the edit.</summary>
@@ -56,6 +66,9 @@ public abstract record BuildEdit
 
     /// <summary>The change of this kind of edit, unchecked.</summary>
     protected abstract BuildChange Change(Build build);
+
+    /// <summary>The change of another edit, unchecked: for edits made of edits.</summary>
+    private protected static BuildChange ChangeOf(BuildEdit edit, Build build) => edit.Change(build);
 }
 
 /// <summary>Gives the build another name.</summary>
@@ -369,6 +382,12 @@ internal static class Lists
 
     public static int WaterAt(Build build, string id) =>
         Find(build.Waters, water => water.Id == id, "That water is not there any more.");
+
+    public static int TestAt(Build build, string id) =>
+        Find(build.WaterTests, test => test.Id == id, "That water test is not there any more.");
+
+    public static int DrownedAt(Build build, string id) =>
+        Find(build.Drowned, thing => thing.Id == id, "That thing is not there any more.");
 
     public static IReadOnlyList<T> Insert<T>(IReadOnlyList<T> list, int index, T item)
     {

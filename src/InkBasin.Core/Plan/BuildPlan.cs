@@ -84,6 +84,28 @@ public sealed record WaterPlan
     /// <summary>Volume to the waterline, ml.</summary>
     public required double VolumeMl { get; init; }
 
+    /// <summary>What drowned things take the place of, ml.</summary>
+    public required double DisplacedMl { get; init; }
+
+    /// <summary>Measured over reckoned volume of its last water test; 1 without one.</summary>
+    public required double Calibration { get; init; }
+
+    /// <summary>Resin it takes, calibrated and less what is displaced, with how well that is known; null when nothing is wet.</summary>
+    public required VolumeRange? Takes { get; init; }
+
+    /// <summary>Its water tests, oldest first.</summary>
+    public required IReadOnlyList<WaterTestPlan> Tests { get; init; }
+
+    /// <summary>The last of them; null without any.</summary>
+    [JsonIgnore]
+    public WaterTestPlan? LastTest => WaterTestPlan.LastOf(Tests);
+
+    /// <summary>What the first layer will lose through the leak the last test has shown; null when it has shown none.</summary>
+    public required Seep? Seep { get; init; }
+
+    /// <summary>Names of the waters it is one with at this waterline.</summary>
+    public required IReadOnlyList<string> JoinedWith { get; init; }
+
     /// <summary>Wet area, mm².</summary>
     public required double AreaMm2 { get; init; }
 
@@ -171,4 +193,11 @@ public sealed record GroundPlan(
 /// <param name="Ground">The ground in figures.</param>
 /// <param name="Waters">The waters, in the build's order.</param>
 /// <param name="StandIns">How each stand-in stands, in the build's order.</param>
-public sealed record BuildPlan(GroundPlan Ground, IReadOnlyList<WaterPlan> Waters, IReadOnlyList<StandInPlan> StandIns);
+/// <param name="Dams">How each dam stands, in the build's order.</param>
+/// <param name="Drowned">How each drowned thing stands, in the build's order.</param>
+public sealed record BuildPlan(
+    GroundPlan Ground,
+    IReadOnlyList<WaterPlan> Waters,
+    IReadOnlyList<StandInPlan> StandIns,
+    IReadOnlyList<DamPlan> Dams,
+    IReadOnlyList<DrownedPlan> Drowned);

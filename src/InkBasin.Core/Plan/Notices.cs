@@ -6,10 +6,10 @@ namespace InkBasin.Core.Plan;
 /// <summary>What a maker should be told about a planned water, worst first.</summary>
 internal static class Notices
 {
-    public static IReadOnlyList<Notice> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers)
+    public static IReadOnlyList<Notice> Of(Water water, Basin basin, IReadOnlyList<string> joined, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers)
     {
         var notices = new List<Notice>();
-        Level(notices, build, water, basin);
+        Level(notices, water, basin, joined);
         if (sheet is null)
             notices.Add(new Notice(Standing.Stop, "The product sheet is not in the stores: choose another product."));
         if (water.Ink.TintId is not null && tint is null)
@@ -18,7 +18,7 @@ internal static class Notices
         return [.. notices.OrderByDescending(notice => notice.Standing)];
     }
 
-    private static void Level(List<Notice> notices, Build build, Water water, Basin basin)
+    private static void Level(List<Notice> notices, Water water, Basin basin, IReadOnlyList<string> joined)
     {
         if (basin.Region.Cells.Length == 0)
         {
@@ -41,12 +41,8 @@ internal static class Notices
         else if (freeboard >= 0)
             notices.Add(new Notice(Standing.Holds, $"Freeboard {freeboard:0.0} mm before it runs over."));
 
-        var wet = basin.Region.Cells.ToHashSet();
-        foreach (var other in build.Waters)
-        {
-            if (other.Id == water.Id || !wet.Contains(basin.Region.Field.CellAt(other.Seed))) continue;
-            notices.Add(new Notice(Standing.Stop, $"At this waterline it is one water with {other.Name}: lower it, or keep only one of the two."));
-        }
+        foreach (var other in joined)
+            notices.Add(new Notice(Standing.Stop, $"At this waterline it is one water with {other}: lower it, or keep only one of the two."));
     }
 
     private static void Pouring(List<Notice> notices, Water water, ProductSheet sheet, Tint? tint, List<PlannedLayer> layers)

@@ -25,6 +25,7 @@ public static class Planner
     public const double DimpleMm = 1;
 
     private const int ColourSteps = 12;
+    private const double LeastJointShare = 0.05;
 
     /// <summary>Plans a build from its recipe.</summary>
     /// <exception cref="RefusedException">The build cannot be planned.</exception>
@@ -46,17 +47,33 @@ public static class Planner
         var field = ground.Surface;
         var figures = new GroundPlan(field.Columns, field.Rows, field.CellMm, field.HeightsMm.Min(), field.HeightsMm.Max(), skinArea, skinMl, Surveys(build));
         var waters = new List<WaterPlan>(build.Waters.Count);
-        var wet = new List<(Water, Lazy<bool[]>)>(build.Waters.Count);
+        var wet = new List<(Water Water, Lazy<bool[]> Wet)>(build.Waters.Count);
+        var basins = new List<Basin>(build.Waters.Count);
         foreach (var water in build.Waters)
         {
             cancel.ThrowIfCancellationRequested();
             var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, DimpleMm);
-            waters.Add(PlanWater(build, water, basin, field, stores));
+            basins.Add(basin);
             wet.Add((water, new Lazy<bool[]>(() => Mask(basin.Region))));
         }
 
-        return new BuildPlan(figures, waters, [.. build.StandIns.Select(thing => StandInPlan.Of(thing, build, field, wet))]);
+        var drowned = build.Drowned.Select(thing =>
+        {
+            var water = field.CellAt(thing.At) is >= 0 and var cell ? wet.FirstOrDefault(one => one.Wet.Value[cell]).Water : null;
+            return DrownedPlan.Of(thing, build, field, water, stores.Sheets.FirstOrDefault(sheet => sheet.Id == water?.ProductId));
+        }).ToList();
+        for (var i = 0; i < basins.Count; i++)
+            waters.Add(PlanWater(build, build.Waters[i], basins[i], wet[i].Wet, stores, [.. In(build.Waters[i], build, drowned)]));
+        return new BuildPlan(
+            figures,
+            waters,
+            [.. build.StandIns.Select(thing => StandInPlan.Of(thing, build, field, wet))],
+            DamPlan.All(build, field, wet),
+            drowned);
     }
+
+    private static IEnumerable<(DrownedThing Thing, double BaseMm)> In(Water water, Build build, List<DrownedPlan> drowned) =>
+        build.Drowned.Zip(drowned).Where(pair => pair.Second.WaterId == water.Id).Select(pair => (pair.First, pair.Second.BaseMm));
 
     private static bool[] Mask(WetRegion region)
     {
@@ -68,11 +85,17 @@ public static class Planner
     private static List<SurveyFigures> Surveys(Build build) =>
         [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))];
 
-    private static WaterPlan PlanWater(Build build, Water water, Basin basin, HeightField field, Stores stores)
+    private static WaterPlan PlanWater(Build build, Water water, Basin basin, Lazy<bool[]> wet, Stores stores, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things)
     {
+        var field = basin.Region.Field;
+        List<string> joined = [.. build.Waters.Where(other => other.Id != water.Id && wet.Value[field.CellAt(other.Seed)]).Select(other => other.Name)];
         var sheet = stores.Sheets.FirstOrDefault(s => s.Id == water.ProductId);
         var tint = stores.Tints.FirstOrDefault(t => t.Id == water.Ink.TintId);
-        var layers = basin.Storage is { } storage && sheet is not null ? PlanLayers(build, water, storage, sheet, tint) : [];
+        var tests = WaterTestPlan.Of(build, water, field);
+        var calibration = WaterTestPlan.CalibrationOf(tests);
+        var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
+        var takes = basin.Storage is null ? null : Takes(build, water, basin, (basin.Region.VolumeMl * calibration) - displaced, tests);
+        var layers = basin.Storage is { } storage && sheet is not null ? PlanLayers(build, water, storage, sheet, tint, calibration, things) : [];
         var cure = sheet is not null && layers.Count > 0 ? SheetTimes.EndToEnd(sheet, layers.Count)[^1] : null;
         var standing = Stands(basin.FreeboardMm);
         return new WaterPlan
@@ -82,6 +105,12 @@ public static class Planner
             SeedGroundMm = field.HeightsMm[field.CellAt(water.Seed)],
             BedMm = basin.Region.LowestBedMm,
             VolumeMl = basin.Region.VolumeMl,
+            DisplacedMl = displaced,
+            Calibration = calibration,
+            Takes = takes,
+            Tests = tests,
+            Seep = sheet is null || layers.Count == 0 ? null : WaterTestPlan.SeepOf(tests, () => LowestAtDams(build, basin, wet.Value), layers[0].ToMm, (ResinProperties.Of(sheet), sheet.MixedViscosityMPaS), build.Room.AirC),
+            JoinedWith = joined,
             AreaMm2 = basin.Region.AreaMm2,
             MaxDepthMm = basin.Region.MaxDepthMm,
             MeanDepthMm = basin.Region.MeanDepthMm,
@@ -101,22 +130,53 @@ public static class Planner
             FullCureH = cure?.FullCureH,
             StripAt = At(water, cure?.StripH),
             FullCureAt = At(water, cure?.FullCureH),
-            Notices = Notices.Of(build, water, basin, sheet, tint, layers),
-            Workings = Workings.Of(build, water, basin, sheet, tint, layers),
+            Notices = Notices.Of(water, basin, joined, sheet, tint, layers),
+            Workings = Workings.Of(build, water, basin, sheet, tint, layers, takes, calibration, displaced),
         };
     }
 
-    private static List<PlannedLayer> PlanLayers(Build build, Water water, StageStorage storage, ProductSheet sheet, Tint? tint)
+    /// <summary>How far the mean bed may lie off the plan, mm: 0 once the water itself was measured.</summary>
+    internal static double BedOffMm(IReadOnlyList<WaterTestPlan> tests, bool sounded, Basin basin) =>
+        WaterTestPlan.LastOf(tests) is { GroundChanged: false, MeasuredMl: not null } ? 0
+        : sounded ? 0
+        : VolumeRange.CarvedToMm + VolumeRange.RoughnessMm(basin.Region);
+
+    private static VolumeRange Takes(Build build, Water water, Basin basin, double expectedMl, IReadOnlyList<WaterTestPlan> tests)
+    {
+        // A bed measured with a stick brings its own band; it counts where the water stands in it.
+        var bands = build.Recipe.OfType<SurveyedBed>()
+            .Where(bed => bed.Enabled && Rings.Contains(bed.Outline.Ring(build.Board.CellMm), water.Seed.XMm, water.Seed.YMm))
+            .Select(bed => bed.Figures(build.Board.CellMm).BandMl).ToList();
+        var last = WaterTestPlan.LastOf(tests);
+        var measured = last is { GroundChanged: false } ? last.MeasuredMl : null;
+        var band = measured is null ? bands.Sum() : 0;
+        return VolumeRange.Of(Math.Max(0, expectedMl), basin.Region.AreaMm2, BedOffMm(tests, bands.Count > 0, basin), band, measured);
+    }
+
+    // A leak at a dam has the head over its foot; without dams, that over the deepest bed.
+    private static double LowestAtDams(Build build, Basin basin, bool[] wet)
+    {
+        var field = basin.Region.Field;
+        var outlets = new EdgeOutlets(field, []);
+        double[] feet = [.. build.Dams.SelectMany(dam => outlets.Along(dam).Select(k => outlets.CellOn(dam.Side, k))).Where(cell => wet[cell]).Select(cell => field.HeightsMm[cell])];
+        return feet.Length > 0 ? feet.Min() : basin.Region.LowestBedMm ?? 0;
+    }
+
+    private static List<PlannedLayer> PlanLayers(
+        Build build, Water water, StageStorage storage, ProductSheet sheet, Tint? tint, double calibration, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things)
     {
         var cut = Layers.Cut(
             storage,
-            new LayerRequest(storage.BedMm, water.WaterlineMm, sheet.GreatestLayerMm, water.Strategy, water.SealMm, sheet.ShrinkPercent));
+            new LayerRequest(storage.BedMm, water.WaterlineMm, sheet.GreatestLayerMm, water.Strategy, water.SealMm, sheet.ShrinkPercent, calibration));
         var times = SheetTimes.EndToEnd(sheet, cut.Count);
         var layers = new List<PlannedLayer>(cut.Count);
         for (var i = 0; i < cut.Count; i++)
         {
+            // What stands in a layer takes the place of that much resin; a layer filled to its top with stones still has joints.
+            var displaced = DrownedPlan.DisplacedUpToMl(things, cut[i].ToMm, water.WaterlineMm) - DrownedPlan.DisplacedUpToMl(things, cut[i].FromMm, water.WaterlineMm);
+            var volume = Math.Max(cut[i].VolumeMl * LeastJointShare, cut[i].VolumeMl - (displaced / (1 - (sheet.ShrinkPercent / 100))));
             var mix = Mix.Of(new MixRequest(
-                cut[i].VolumeMl,
+                volume,
                 sheet.Ratio,
                 sheet.DensityA,
                 sheet.DensityB,
@@ -130,7 +190,7 @@ public static class Planner
                 cut[i].FromMm,
                 cut[i].ToMm,
                 cut[i].DepthMm,
-                cut[i].VolumeMl,
+                volume,
                 mix,
                 tint is null ? null : TintDose.For(water.Ink.MlPer100Ml, mix.Batches[0].MixedMl, tint.DropMl),
                 times[i].PourH,

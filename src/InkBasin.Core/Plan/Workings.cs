@@ -7,7 +7,7 @@ namespace InkBasin.Core.Plan;
 /// <summary>How the figures of a water came about, so that each can be opened.</summary>
 internal static class Workings
 {
-    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers)
+    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, VolumeRange? takes, double calibration, double displacedMl)
     {
         var workings = new Dictionary<string, Working>
         {
@@ -28,6 +28,7 @@ internal static class Workings
                 "Spill level − waterline. The water is raised until it first meets an open edge, a dam's top, or lower ground it does not yet cover. Under 2 mm is tight; under nothing it runs over.",
                 "Priority-Flood, Barnes, Lehman & Mulla 2014, grown from this water"),
         };
+        if (takes is not null) workings["takes"] = TakesWorking(basin, takes, calibration, displacedMl);
         if (sheet is null || layers.Count == 0) return workings;
         workings["layers"] = LayerWorking(water, basin, sheet, layers);
         workings["mix"] = MixWorking(build, sheet, layers);
@@ -35,6 +36,20 @@ internal static class Workings
         if (tint is not null) workings["drops"] = DropWorking(water, tint, layers);
         return workings;
     }
+
+    private static Working TakesWorking(Basin basin, VolumeRange takes, double calibration, double displacedMl) => new(
+        "What it takes, and how well that is known",
+        [
+            new("volume to the waterline", basin.Region.VolumeMl, "ml"),
+            new("measured over reckoned", calibration, ""),
+            new("displaced by drowned things", displacedMl, "ml"),
+            new("waterline read to", VolumeRange.ReadToMm, "mm"),
+            new("roughness of the bed", VolumeRange.RoughnessMm(basin.Region), "mm"),
+            new("standard deviation", takes.DeviationMl, "ml"),
+            new("enough in 19 of 20 cases", takes.SureMl, "ml"),
+        ],
+        $"Volume × calibration − displaced. Unknown are the reading of the waterline over the whole area; for a bed nobody has measured, how far carving lies off the drawing (about {VolumeRange.CarvedToMm:0.0} mm) and its roughness; for a sounded one, the band of its soundings; after a water test, the jug. Added by their squares; the range holds 95 %, the last figure is the one-sided bound.",
+        "Independent errors; a water test narrows them best");
 
     private static Working LayerWorking(Water water, Basin basin, ProductSheet sheet, List<PlannedLayer> layers)
     {
@@ -54,7 +69,7 @@ internal static class Workings
                 new("shrinkage", sheet.ShrinkPercent, "%"),
                 new("layers", layers.Count, ""),
             ],
-            how + " A layer's ml is the stage–storage volume between its two levels, divided by (1 − shrinkage).",
+            how + " A layer's ml is the stage–storage volume between its two levels × the water test’s calibration ÷ (1 − shrinkage), less what stands in it.",
             $"The sheet of {sheet.Name}; the room's heat is not looked at yet, so keep to the sheet's temperatures");
     }
 

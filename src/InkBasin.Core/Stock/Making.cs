@@ -21,6 +21,9 @@ public enum FoamKind
 /// <param name="GapMm">Room left between pieces and at the sheet's edge for knife or wire, mm, 0…50.</param>
 public sealed record FoamStock(FoamKind Kind = FoamKind.Extruded, double ThicknessMm = 20, double WidthMm = 600, double DepthMm = 300, double GapMm = 3)
 {
+    /// <summary>The sheet's size for laying pieces out.</summary>
+    internal SheetSize Size => new(WidthMm, DepthMm, GapMm);
+
     /// <summary>Refuses stock nothing can be cut from.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check(string field)
@@ -86,6 +89,28 @@ public sealed record GroundCover(double TextureMm = 0.8, double GlueParts = 1, d
     }
 }
 
+/// <summary>The sheet dams are cut from, and how they stand.</summary>
+/// <param name="WidthMm">Longer side of a sheet, mm, 20…3000.</param>
+/// <param name="DepthMm">Shorter side of a sheet, mm, 20…3000.</param>
+/// <param name="GapMm">Room left between pieces for the saw, mm, 0…20.</param>
+/// <param name="SeatingMm">How far a panel reaches down the board's edge under the lowest bed, to be glued or taped there, mm, 0…100.</param>
+public sealed record DamStock(double WidthMm = 300, double DepthMm = 200, double GapMm = 2, double SeatingMm = 6)
+{
+    /// <summary>The sheet's size for laying pieces out.</summary>
+    internal SheetSize Size => new(WidthMm, DepthMm, GapMm);
+
+    /// <summary>Refuses stock nothing can be cut from.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(WidthMm, 20, 3000, $"{field}.widthMm");
+        Require.Within(DepthMm, 20, 3000, $"{field}.depthMm");
+        Require.Within(GapMm, 0, 20, $"{field}.gapMm");
+        Require.Within(SeatingMm, 0, 100, $"{field}.seatingMm");
+        if (2 * GapMm >= Math.Min(WidthMm, DepthMm)) throw new RefusedException($"{field}.gapMm", "The gaps leave nothing of the sheet: make them smaller.");
+    }
+}
+
 /// <summary>What this maker builds ground of.</summary>
 /// <param name="Foam">The foam's stock.</param>
 /// <param name="Plaster">The plaster of skins and cast rocks.</param>
@@ -95,6 +120,9 @@ public sealed record Making(FoamStock Foam, Plaster Plaster, GroundCover Cover)
     /// <summary>What a new build starts with.</summary>
     public static Making Usual { get; } = new(new FoamStock(), Plaster.Usual, new GroundCover());
 
+    /// <summary>The sheet dams are cut from.</summary>
+    public DamStock DamSheet { get; init; } = new();
+
     /// <summary>Refuses what nothing can be made of.</summary>
     /// <exception cref="RefusedException">A part is missing or a number is out of range.</exception>
     public void Check(string field)
@@ -102,5 +130,6 @@ public sealed record Making(FoamStock Foam, Plaster Plaster, GroundCover Cover)
         Require.Present(Foam, $"{field}.foam").Check($"{field}.foam");
         Require.Present(Plaster, $"{field}.plaster").Check($"{field}.plaster");
         Require.Present(Cover, $"{field}.cover").Check($"{field}.cover");
+        Require.Present(DamSheet, $"{field}.damSheet").Check($"{field}.damSheet");
     }
 }

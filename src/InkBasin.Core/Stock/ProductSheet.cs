@@ -73,7 +73,14 @@ public sealed record ProductSheet(
     double TolerancePercent,
     double TintLimitPercent,
     double StirMin,
-    string SafetyNote);
+    string SafetyNote)
+{
+    /// <summary>Density of the mix, g/ml: the parts' masses over their volumes.</summary>
+    [JsonIgnore]
+    public double MixedDensity => Ratio.Basis == RatioBasis.Volume
+        ? ((Ratio.A * DensityA) + (Ratio.B * DensityB)) / (Ratio.A + Ratio.B)
+        : (Ratio.A + Ratio.B) / ((Ratio.A / DensityA) + (Ratio.B / DensityB));
+}
 
 /// <summary>The sheets that ship. Generic names and made-up plausible numbers; they describe no product.</summary>
 public static class ExampleSheets

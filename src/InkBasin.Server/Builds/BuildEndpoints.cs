@@ -69,6 +69,8 @@ internal static class BuildEndpoints
         builds.MapGround();
         builds.MapMaking();
         builds.MapPour();
+        builds.MapWaterStage();
+        builds.MapBeforePour();
     }
 
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>
@@ -111,8 +113,11 @@ internal static class BuildEndpoints
     public static string FileName(Build build) =>
         string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
 
-    private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.EditAsync(id, request.Version, request.Edit, cancel), grounds, stores, cancel));
+    private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, TimeProvider time, CancellationToken cancel)
+    {
+        await BeforePourEndpoints.GateAsync(id, request, store, grounds, stores, time, cancel);
+        return TypedResults.Ok(await AnswerAsync(await store.EditAsync(id, request.Version, request.Edit, cancel), grounds, stores, cancel));
+    }
 
     private static async Task<Ok<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
         TypedResults.Ok(await AnswerAsync(await store.UndoAsync(id, request.Version, cancel), grounds, stores, cancel));

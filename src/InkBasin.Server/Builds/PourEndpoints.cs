@@ -25,12 +25,19 @@ public sealed record PourTestRequest(IReadOnlyList<PouredRequest> Pours, int Fra
 /// <param name="WetRuns">Wet cells as runs: row, first column, column past the last.</param>
 public sealed record StandingPool(PointMm LowestAt, double LevelMm, double VolumeMl, double AreaMm2, double MaxDepthMm, int[] WetRuns);
 
+/// <summary>Liquid that left the board.</summary>
+/// <param name="Side">The side.</param>
+/// <param name="AtMm">Where along it, mm.</param>
+/// <param name="VolumeMl">Volume, ml.</param>
+/// <param name="How">Over an open edge, over a dam's top, or past its end.</param>
+public sealed record EscapedLiquid(BoardSide Side, double AtMm, double VolumeMl, Escape How);
+
 /// <summary>How a pour test stands at a moment.</summary>
 /// <param name="PouredMl">Poured so far, ml.</param>
 /// <param name="Pools">Where liquid stands, largest first.</param>
 /// <param name="RunOffMl">What left the board, ml.</param>
 /// <param name="RunOff">Where it left, most first.</param>
-public sealed record PourFrame(double PouredMl, IReadOnlyList<StandingPool> Pools, double RunOffMl, IReadOnlyList<RunOff> RunOff);
+public sealed record PourFrame(double PouredMl, IReadOnlyList<StandingPool> Pools, double RunOffMl, IReadOnlyList<EscapedLiquid> RunOff);
 
 /// <summary>What a given amount of resin is good for in a water.</summary>
 /// <param name="VolumeMl">How much there is, ml.</param>
@@ -92,7 +99,7 @@ internal static class PourEndpoints
         for (var k = 1; k <= request.Frames; k++)
         {
             test.Add(last with { VolumeMl = last.VolumeMl / request.Frames }, cancel);
-            frames.Add(Frame(test.Outcome(), poured + (last.VolumeMl * k / request.Frames), field.Columns));
+            frames.Add(Frame(test.Outcome(), poured + (last.VolumeMl * k / request.Frames), field.Columns, build.Dams));
         }
 
         return TypedResults.Ok<IReadOnlyList<PourFrame>>(frames);
@@ -104,9 +111,9 @@ internal static class PourEndpoints
         return new Pour(pour.At, pour.VolumeMl);
     }
 
-    private static PourFrame Frame(PourOutcome outcome, double pouredMl, int columns) => new(
+    private static PourFrame Frame(PourOutcome outcome, double pouredMl, int columns, IReadOnlyList<Dam> dams) => new(
         pouredMl,
         [.. outcome.Pools.Select(pool => new StandingPool(pool.LowestAt, pool.LevelMm, pool.VolumeMl, pool.AreaMm2, pool.MaxDepthMm, WetRegion.RunsOf(pool.Cells, columns)))],
         outcome.RunOffMl,
-        outcome.RunOff);
+        [.. outcome.RunOff.Select(one => new EscapedLiquid(one.Side, one.AtMm, one.VolumeMl, Escapes.Of(dams, one.Side, one.AtMm)))]);
 }

@@ -16,6 +16,7 @@ internal static class CalcEndpoints
         calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
         calc.MapPost("/pour", (PourRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Pour(request, cancel)));
         calc.MapPost("/drying", (DryingRequest request) => TypedResults.Ok(WaterCalc.Drying(request)));
+        calc.MapPost("/seep", (SeepRequest request) => TypedResults.Ok(ResinCalc.Seep(request)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 

@@ -1,9 +1,11 @@
+using InkBasin.Core.Dams;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Server.Stores;
 
-/// <summary>The product sheets, tints and plasters at hand, and the catalogue of stand-ins.</summary>
+/// <summary>The product sheets, tints and plasters at hand, and the catalogues of stand-ins, drowned things and dams.</summary>
 internal static class StoreEndpoints
 {
     public static void MapStores(this WebApplication app)
@@ -13,5 +15,7 @@ internal static class StoreEndpoints
         stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
         stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));
+        stores.MapGet("/drowned", () => TypedResults.Ok(DrownedCatalogue.All));
+        stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));
     }
 }

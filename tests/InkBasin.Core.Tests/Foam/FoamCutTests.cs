@@ -92,9 +92,9 @@ public class FoamCutTests
         var pieces = Enumerable.Range(0, random.Next(1, 30)).Select(i =>
         {
             double w = 5 + (random.NextDouble() * 180), d = 5 + (random.NextDouble() * 180);
-            return new FoamPiece($"{i}", [new(0, 0), new(w, 0), new(w, d), new(0, d)], [], w * d);
+            return new Blank($"{i}", w, d);
         }).ToList();
-        var sheets = Nesting.Lay(pieces, Stock);
+        var sheets = Nesting.Lay(pieces, new SheetSize(Stock.WidthMm, Stock.DepthMm, Stock.GapMm));
         if (!sheets.SelectMany(sheet => sheet.Placements).Select(p => p.Piece).Order().SequenceEqual(pieces.Select(p => p.Label).Order())) return false;
         foreach (var sheet in sheets)
         {

@@ -1,3 +1,4 @@
+using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Tests.Ground;
@@ -147,11 +148,11 @@ public class EdgeProfileTests
     private static readonly FoamSheet Foam = new() { Id = "f", Name = "Foam", ThicknessMm = 10 };
 
     [Theory]
-    [InlineData(Dams.BoardSide.Back)]
-    [InlineData(Dams.BoardSide.Front)]
-    [InlineData(Dams.BoardSide.Left)]
-    [InlineData(Dams.BoardSide.Right)]
-    public void The_cells_at_the_side_take_the_profile_and_those_behind_the_blend_stay(Dams.BoardSide side)
+    [InlineData(BoardSide.Back)]
+    [InlineData(BoardSide.Front)]
+    [InlineData(BoardSide.Left)]
+    [InlineData(BoardSide.Right)]
+    public void The_cells_at_the_side_take_the_profile_and_those_behind_the_blend_stay(BoardSide side)
     {
         var step = new EdgeProfile { Id = "e", Name = "Joint", Side = side, Profile = [new(0, 4), new(40, 24)], BlendMm = 10 };
         step.Check("step");
@@ -161,9 +162,9 @@ public class EdgeProfileTests
             int column = cell % 20, row = cell / 20;
             var (along, inward) = side switch
             {
-                Dams.BoardSide.Back => (column, row),
-                Dams.BoardSide.Front => (column, 14 - row),
-                Dams.BoardSide.Left => (row, column),
+                BoardSide.Back => (column, row),
+                BoardSide.Front => (column, 14 - row),
+                BoardSide.Left => (row, column),
                 _ => (row, 19 - column),
             };
             var wanted = 4 + (0.5 * ((along * 2) + 1));
@@ -175,5 +176,5 @@ public class EdgeProfileTests
 
     [Fact]
     public void A_profile_that_goes_back_on_itself_is_refused() =>
-        Assert.Throws<RefusedException>(() => new EdgeProfile { Id = "e", Name = "Joint", Side = Dams.BoardSide.Left, Profile = [new(5, 1), new(5, 2)] }.Check("step"));
+        Assert.Throws<RefusedException>(() => new EdgeProfile { Id = "e", Name = "Joint", Side = BoardSide.Left, Profile = [new(5, 1), new(5, 2)] }.Check("step"));
 }

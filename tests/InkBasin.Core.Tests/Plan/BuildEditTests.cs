@@ -5,6 +5,7 @@ using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -36,17 +37,31 @@ public class BuildEditTests
         { new SetNeighbours([new Neighbour(Guid.Parse("00000000-0000-0000-0000-000000000007"), BoardSide.Right, BoardSide.Left)]), "Join a section" },
         { new SetMaking(Making.Usual with { Foam = new FoamStock(ThicknessMm: 30) }), "Change what the ground is built of" },
         { new SetRoom(new Room(12, 70)), "Room 12 °C" },
+        { new Together("Split it into reaches", [new Rename("New name"), new SetScale(35), new RemoveWater("w")]), "Split it into reaches" },
+        { new AddWaterTest(Samples.Test with { Id = "t2" }, 1), "Log a water test" },
+        { new RemoveWaterTest("t"), "Strike a water test out" },
+        { new AddDrowned(Samples.Log with { Id = "log2", Name = "Second log" }, 0), "Put Second log in" },
+        { new RemoveDrowned("log"), "Take Log out" },
+        { new ReplaceDrowned(Samples.Log with { At = new PointMm(60, 55) }), "Move Log" },
+        { new ReplaceDrowned(Samples.Log with { Skin = Skin.Porous }), "Change how Log is sealed" },
+        { new SetDrying(new DryingLog { Weighings = [new LoggedWeighing(Samples.Evening, 900, "kitchen-scale")] }), "Log a weighing" },
+        { new SetDrying(new DryingLog { PlasteredAt = Samples.Evening }), "Change when it was plastered" },
+        { new AnswerCheck("w", CheckItem.Dust, new CheckAnswer("w", CheckItem.Dust, false, null, Samples.Evening)), "Answer a check" },
+        { new AnswerCheck("w", CheckItem.Level, null), "Take an answer back" },
+        { new AnswerCheck("w", CheckItem.Dry, new CheckAnswer("w", CheckItem.Dry, true, "It is a test piece", Samples.Evening)), "Override a check" },
+        { new BeginPour("p2", "w", 2, Samples.Evening), "Begin layer 2 of Creek" },
+        { new RestorePours([], []), "Put pours and answers back" },
     };
 
     [Theory]
     [MemberData(nameof(Edits))]
     public void Every_edit_changes_the_build_says_so_and_is_taken_back_by_its_inverse(BuildEdit edit, string label)
     {
-        var change = edit.Apply(Samples.Creek);
-        Assert.NotEqual(Json(Samples.Creek), Json(change.After));
+        var change = edit.Apply(Samples.Furnished);
+        Assert.NotEqual(Json(Samples.Furnished), Json(change.After));
         Assert.Equal(label, change.Label);
         var back = change.Inverse.Apply(change.After);
-        Assert.Equal(Json(Samples.Creek), Json(back.After));
+        Assert.Equal(Json(Samples.Furnished), Json(back.After));
         Assert.Equal(Json(change.After), Json(back.Inverse.Apply(back.After).After));
     }
 
@@ -55,8 +70,8 @@ public class BuildEditTests
     public void Every_edit_survives_being_written_down(BuildEdit edit, string label)
     {
         var again = JsonSerializer.Deserialize<BuildEdit>(JsonSerializer.Serialize(edit))!;
-        Assert.Equal(Json(edit.Apply(Samples.Creek).After), Json(again.Apply(Samples.Creek).After));
-        Assert.Equal(label, again.Apply(Samples.Creek).Label);
+        Assert.Equal(Json(edit.Apply(Samples.Furnished).After), Json(again.Apply(Samples.Furnished).After));
+        Assert.Equal(label, again.Apply(Samples.Furnished).Label);
     }
 
     [Fact]
@@ -70,7 +85,7 @@ public class BuildEditTests
             WaterlineMm = 20,
             Soundings = [new(new(50, 50), 6)],
         };
-        var build = new AddOperation(bed, 0).Apply(Samples.Creek).After;
+        var build = new AddOperation(bed, 0).Apply(Samples.Furnished).After;
         var change = new AddSounding("bed", new Sounding(new(40, 40), 3)).Apply(build);
         Assert.Equal("Measure a depth of Old bed", change.Label);
         Assert.Equal(2, ((SurveyedBed)change.After.Recipe[0]).Soundings.Count);
@@ -89,8 +104,8 @@ public class BuildEditTests
         { new RemoveOperation("nowhere"), "id" },
         { new MoveOperation("skin", 9), "index" },
         { new AddOperation(new FoamSheet { Id = "foam", Name = "Twice", ThicknessMm = 5 }, 0), "recipe" },
-        { new ReplaceWater(Samples.Creek.Waters[0] with { WaterlineMm = double.NaN }), "waters[0].waterlineMm" },
-        { new ReplaceWater(Samples.Creek.Waters[0] with { Ink = new InkChoice("umber", 21) }), "waters[0].ink.mlPer100Ml" },
+        { new ReplaceWater(Samples.Furnished.Waters[0] with { WaterlineMm = double.NaN }), "waters[0].waterlineMm" },
+        { new ReplaceWater(Samples.Furnished.Waters[0] with { Ink = new InkChoice("umber", 21) }), "waters[0].ink.mlPer100Ml" },
         { new AddStroke("creek", new Stroke(StrokeKind.Rise, [new(20, 20)], 15, 2)), "id" },
         { new AddStroke("hand", new Stroke(StrokeKind.Rise, [], 15, 2)), "recipe[3].items[1].path" },
         { new SetDams([new Dam(BoardSide.Left, 9, 2, 20)]), "dams[0].toMm" },
@@ -108,7 +123,7 @@ public class BuildEditTests
     [Theory]
     [MemberData(nameof(Refused))]
     public void An_edit_that_would_leave_an_impossible_build_is_refused(BuildEdit edit, string field) =>
-        Assert.Equal(field, Assert.Throws<RefusedException>(() => edit.Apply(Samples.Creek)).Field);
+        Assert.Equal(field, Assert.Throws<RefusedException>(() => edit.Apply(Samples.Furnished)).Field);
 
     private static string Json(Build build) => JsonSerializer.Serialize(build);
 }

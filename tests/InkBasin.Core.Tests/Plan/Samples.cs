@@ -2,6 +2,7 @@ using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Sight;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -18,6 +19,25 @@ internal static class Samples
         HeightM = 7.6,
         OverhangM = 1.52,
         OverhangFromM = 0.38,
+    };
+
+    /// <summary>An evening in spring.</summary>
+    public static DateTimeOffset Evening => new(2027, 3, 1, 19, 0, 0, TimeSpan.Zero);
+
+    /// <summary>A water test that found just what the plan reckons: 96 ml, and lost none.</summary>
+    public static WaterTest Test => new() { Id = "t", WaterId = "w", At = Evening.AddDays(-2), LevelMm = 20, ReckonedMl = 96, InMl = 96, OutMl = 95, StoodMin = 40, LostMl = 0 };
+
+    /// <summary>A log of 40 × 5 × 5 mm on the bed of the creek, sealed: it floats.</summary>
+    public static DrownedThing Log => new()
+    {
+        Id = "log",
+        Name = "Log",
+        At = new PointMm(100, 50),
+        LengthMm = 40,
+        WidthMm = 5,
+        HeightMm = 5,
+        DensityGPerMl = 0.6,
+        Skin = Skin.Sealed,
     };
 
     /// <summary>A 200 × 100 board of 30 mm foam with a level creek 40 wide at bed 6 from left to right, dammed at both ends.</summary>
@@ -49,5 +69,14 @@ internal static class Samples
         StandIns = [Willow],
         Photo = new TracePhoto("sketch", 400, 200, new PointMm(100, 50), 0.5),
         Dams = [new Dam(BoardSide.Left, 0, 100, 25), new Dam(BoardSide.Right, 0, 100, 25)],
+    };
+
+    /// <summary>The same with a log in it, a water test, answers and a first layer begun.</summary>
+    public static Build Furnished { get; } = Creek with
+    {
+        WaterTests = [Test],
+        Drowned = [Log],
+        Answers = [new CheckAnswer("w", CheckItem.Sealed, false, null, Evening), new CheckAnswer("w", CheckItem.Level, false, null, Evening)],
+        Begun = [new BegunPour("p", "w", 1, Evening, [])],
     };
 }

@@ -26,6 +26,14 @@ const LEAVES_GROUND = new Set([
   'setNeighbours',
   'setMaking',
   'setRoom',
+  'addWaterTest',
+  'removeWaterTest',
+  'addDrowned',
+  'removeDrowned',
+  'replaceDrowned',
+  'setDrying',
+  'answerCheck',
+  'beginPour',
 ]);
 
 /**

@@ -34,6 +34,7 @@ export function drawnLine(kind: LineKind, points: PointMm[], site: Site): Operat
         raggedMm: 0,
         fords: [],
         islands: [],
+        weirs: [],
       };
     }
     case 'ridge':

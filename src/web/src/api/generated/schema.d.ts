@@ -381,6 +381,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/seep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SeepRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Seep"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -2014,6 +2071,534 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/hollows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    leastMl?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HollowAnswer"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/dam-panels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DamCut"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunningWater"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/reaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    stepId: string;
+                    deepestMm?: number;
+                    leastMm?: number;
+                    productId?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReachProposal"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/waters/{waterId}/reckoned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    levelMm: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReckonedAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/waters/{waterId}/shore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    spacingMm?: number;
+                    datumXMm?: number;
+                    datumYMm?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShorePlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DryingPlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/waters/{waterId}/before-pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BeforePourAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/products": {
         parameters: {
             query?: never;
@@ -2154,6 +2739,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/drowned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DrownedKind"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/dams": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DamChoice"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -2255,6 +2910,153 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstrumentCard"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{instrumentId}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    instrumentId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstrumentReading"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/laser-level/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstrumentReading"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2305,6 +3107,42 @@ export interface components {
             worstRatioErrorPercent: number;
             ok: boolean;
             marks: null | components["schemas"]["CupMarks"];
+        };
+        /** @description The list before a pour of a water. */
+        BeforePourAnswer: {
+            /**
+             * Format: int32
+             * @description The layer that comes next, from 1; null when all have begun.
+             */
+            layer: null | number;
+            /** @description The questions. */
+            checks: components["schemas"]["PourCheck"][];
+            /**
+             * Format: int32
+             * @description How many still hold it back.
+             */
+            open: number;
+            /** @description Pours of this water that have begun. */
+            begun: components["schemas"]["BegunPour"][];
+        };
+        /** @description A pour that has begun. */
+        BegunPour: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description The water. */
+            waterId: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description What was answered before it. */
+            answers: components["schemas"]["CheckAnswer"][];
         };
         /** @description The board everything stands on. */
         Board: {
@@ -2369,6 +3207,16 @@ export interface components {
             making: components["schemas"]["Making"];
             /** @description The air the model dries and cures in. */
             room: components["schemas"]["Room"];
+            /** @description Water tests, oldest first; those of waters taken off the board stay. */
+            waterTests: components["schemas"]["WaterTest"][];
+            /** @description What will be under water. */
+            drowned: components["schemas"]["DrownedThing"][];
+            /** @description How the plaster dries. */
+            drying: components["schemas"]["DryingLog"];
+            /** @description What was answered before a pour, for the next one of each water. */
+            answers: components["schemas"]["CheckAnswer"][];
+            /** @description Pours that have begun, oldest first, each with the answers it was begun on. */
+            begun: components["schemas"]["BegunPour"][];
         };
         /** @description A build with all that follows from it. */
         BuildAnswer: {
@@ -2440,7 +3288,15 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"];
+        /** @description Puts a thing under water. */
+        BuildEditAddDrowned: {
+            /** @enum {string} */
+            kind: "addDrowned";
+            thing: components["schemas"]["DrownedThing"];
+            /** Format: int32 */
+            index: number;
+        };
         /** @description Adds a step to the ground recipe at a place in its order. */
         BuildEditAddOperation: {
             /** @enum {string} */
@@ -2479,6 +3335,45 @@ export interface components {
             /** Format: int32 */
             index: number;
         };
+        /** @description Logs a water test. */
+        BuildEditAddWaterTest: {
+            /** @enum {string} */
+            kind: "addWaterTest";
+            test: components["schemas"]["WaterTest"];
+            /** Format: int32 */
+            index: number;
+        };
+        /** @description Answers a question asked before a pour, or takes the answer back. */
+        BuildEditAnswerCheck: {
+            /** @enum {string} */
+            kind: "answerCheck";
+            /** @description The water. */
+            waterId: string;
+            item: components["schemas"]["CheckItem"];
+            answer: null | components["schemas"]["CheckAnswer"];
+        };
+        /**
+         * @description Marks a pour as begun. The answers it was begun on are kept with it; those asked anew at each pour are used up. Whether it may begin is
+         *     the business of void BeforePour.Gate(Build before, Build after, Func&lt;string, IReadOnlyList&lt;PourCheck&gt;&gt; listOf), which needs the plan.
+         */
+        BuildEditBeginPour: {
+            /** @enum {string} */
+            kind: "beginPour";
+            /** @description Identity of the pour. */
+            id: string;
+            /** @description The water. */
+            waterId: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+        };
         /** @description Moves a step to another place in the recipe's order. */
         BuildEditMoveOperation: {
             /** @enum {string} */
@@ -2486,6 +3381,12 @@ export interface components {
             id: string;
             /** Format: int32 */
             index: number;
+        };
+        /** @description Takes a thing out of the water. */
+        BuildEditRemoveDrowned: {
+            /** @enum {string} */
+            kind: "removeDrowned";
+            id: string;
         };
         /** @description Removes a step from the ground recipe. */
         BuildEditRemoveOperation: {
@@ -2517,11 +3418,23 @@ export interface components {
             kind: "removeWater";
             id: string;
         };
+        /** @description Strikes a water test out of the log. */
+        BuildEditRemoveWaterTest: {
+            /** @enum {string} */
+            kind: "removeWaterTest";
+            id: string;
+        };
         /** @description Gives the build another name. */
         BuildEditRename: {
             /** @enum {string} */
             kind: "rename";
             name: string;
+        };
+        /** @description Puts a changed drowned thing in the place of the one with its id. */
+        BuildEditReplaceDrowned: {
+            /** @enum {string} */
+            kind: "replaceDrowned";
+            thing: components["schemas"]["DrownedThing"];
         };
         /** @description Puts a changed step in the place of the one with its id. */
         BuildEditReplaceOperation: {
@@ -2541,6 +3454,13 @@ export interface components {
             kind: "replaceWater";
             water: components["schemas"]["Water"];
         };
+        /** @description Puts begun pours and answers back as they were: what takes those edits back. */
+        BuildEditRestorePours: {
+            /** @enum {string} */
+            kind: "restorePours";
+            begun: unknown;
+            answers: unknown;
+        };
         /** @description Sets the board's sizes, cell and material. */
         BuildEditSetBoard: {
             /** @enum {string} */
@@ -2552,6 +3472,12 @@ export interface components {
             /** @enum {string} */
             kind: "setDams";
             dams: components["schemas"]["Dam"][];
+        };
+        /** @description Sets the drying log. */
+        BuildEditSetDrying: {
+            /** @enum {string} */
+            kind: "setDrying";
+            drying: components["schemas"]["DryingLog"];
         };
         /** @description Sets what the ground is built of. */
         BuildEditSetMaking: {
@@ -2599,6 +3525,15 @@ export interface components {
             /** Format: double */
             apartM: number;
         };
+        /** @description Several edits as one: made together, taken back together. */
+        BuildEditTogether: {
+            /** @enum {string} */
+            kind: "together";
+            /** @description What they come to, in words. */
+            label: string;
+            /** @description The edits in order, 1…200. */
+            edits: components["schemas"]["BuildEdit"][];
+        };
         /** @description All that follows from a build. */
         BuildPlan: {
             /** @description The ground in figures. */
@@ -2607,6 +3542,62 @@ export interface components {
             waters: components["schemas"]["WaterPlan"][];
             /** @description How each stand-in stands, in the build's order. */
             standIns: components["schemas"]["StandInPlan"][];
+            /** @description How each dam stands, in the build's order. */
+            dams: components["schemas"]["DamPlan"][];
+            /** @description How each drowned thing stands, in the build's order. */
+            drowned: components["schemas"]["DrownedPlan"][];
+        };
+        /**
+         * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
+         *     in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
+         *     they meet the ground. It only takes away. Beyond its ends it closes in a half round, so a channel that
+         *     is to run off the board has its last point outside.
+         */
+        Channel: {
+            /** @description Centre line, 2…200 points, with the bed's width at each. */
+            points: components["schemas"]["ChannelPoint"][];
+            /**
+             * Format: double
+             * @description Bed height on the centre line at the first point, mm over the board.
+             */
+            bedStartMm: number;
+            /**
+             * Format: double
+             * @description Bed height on the centre line at the last point, mm over the board.
+             */
+            bedEndMm: number;
+            /**
+             * Format: double
+             * @description Angle of the bank from the level, degrees, 10…90; 90 is a wall.
+             */
+            bankAngleDeg: number;
+            /**
+             * Format: double
+             * @description How much higher the bed's edge lies than its centre line, mm, 0…100 (a parabola between).
+             */
+            dishMm: number;
+            /**
+             * Format: double
+             * @description How much deeper the bed is scoured toward the outer bank of a sharp bend, mm, 0…100.
+             */
+            outsideDeepMm: number;
+            /**
+             * Format: double
+             * @description How far the bank's foot wanders in and out, mm, 0…100.
+             */
+            raggedMm: number;
+            /** @description Shallow places, at most 50. */
+            fords: components["schemas"]["Ford"][];
+            /** @description Islands, at most 50. */
+            islands: components["schemas"]["Island"][];
+            /** @description Weirs, at most 50: they split it into reaches, each a water of its own level. */
+            weirs: components["schemas"]["Weir"][];
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
         };
         /** @description A point of a channel's centre line with the width of the bed there, mm. */
         ChannelPoint: {
@@ -2617,6 +3608,26 @@ export interface components {
             /** Format: double */
             widthMm: number;
         };
+        /** @description A maker's answer before a pour. */
+        CheckAnswer: {
+            /** @description The water. */
+            waterId: string;
+            item: components["schemas"]["CheckItem"];
+            /** @description False: it is so. True: it is not, or not known, and the pour goes on knowingly. */
+            overrides: boolean;
+            /** @description Why it goes on; needed when it overrides. */
+            reason: null | string;
+            /**
+             * Format: date-time
+             * @description When it was answered.
+             */
+            at: string;
+        };
+        /**
+         * @description What must be true before resin is opened.
+         * @enum {unknown}
+         */
+        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "stock" | "bubbles" | "dust" | "safety";
         /** @description Texture, glue and wetting spray for an area of ground. */
         CoverAmounts: {
             /**
@@ -2714,6 +3725,106 @@ export interface components {
              * @description Height of its top over the board, mm.
              */
             topMm: number;
+            /** @description What it is made of. */
+            make: components["schemas"]["DamMake"];
+            /** @description Whether its face has release agent on it. */
+            released: boolean;
+        };
+        /** @description How a make of dam is sealed and comes off. */
+        DamChoice: {
+            /** @description The make. */
+            make: components["schemas"]["DamMake"];
+            /** @description What it is called. */
+            name: string;
+            /** @description How it is sealed. */
+            seals: string;
+            /** @description How it comes off. */
+            releases: string;
+            /** @description What goes on its face; null when it needs none. */
+            releaseAgent: null | string;
+            /**
+             * Format: double
+             * @description Deepest water it should be trusted with, mm; null without a limit of its own.
+             */
+            mostDepthMm: null | number;
+        };
+        /** @description The panels of all dams that are cut from sheet, laid on it. */
+        DamCut: {
+            /** @description The panels: label, length and height, mm. */
+            panels: components["schemas"]["DamPanel"][];
+            /** @description How they lie on the stock. */
+            sheets: components["schemas"]["StockSheet"][];
+            /**
+             * Format: double
+             * @description Share of the stock left over, 0…1.
+             */
+            offcutShare: number;
+        };
+        /**
+         * @description What a dam is made of.
+         * @enum {unknown}
+         */
+        DamMake: "tape" | "gluedSheet" | "siliconeSheet" | "coatedCard" | "foamCore";
+        /** @description A panel to be cut. */
+        DamPanel: {
+            /** @description The dam's number; a part of a butted one has a stroke more: 2/1. */
+            label: string;
+            /**
+             * Format: int32
+             * @description Number of its dam, from 1.
+             */
+            dam: number;
+            /**
+             * Format: double
+             * @description Length, mm.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            heightMm: number;
+        };
+        /** @description A dam as it stands against the ground and the waters. */
+        DamPlan: {
+            /**
+             * Format: int32
+             * @description From 1, in the build's order.
+             */
+            number: number;
+            /**
+             * Format: double
+             * @description Length, overlaps and all, mm.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Lowest ground along it, mm; null beside the board.
+             */
+            lowestBedMm: null | number;
+            /**
+             * Format: double
+             * @description Height of its panel, mm.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Seam to be sealed, mm.
+             */
+            seamMm: number;
+            /** @description Ids of the waters it holds. */
+            holds: string[];
+            /**
+             * Format: double
+             * @description Deepest water at it, mm; 0 when it holds none.
+             */
+            deepestMm: number;
+            /** @description The worst of its notices. */
+            standing: components["schemas"]["Standing"];
+            /** @description What the maker should know, worst first. */
+            notices: components["schemas"]["Notice"][];
+            /** @description How its panel and seam came about. */
+            working: components["schemas"]["Working"];
         };
         /** @description A dam along a side of the board. */
         DamRequest: {
@@ -2725,6 +3836,33 @@ export interface components {
             /** Format: double */
             topMm?: null | number;
         };
+        /** @description The sheet dams are cut from, and how they stand. */
+        DamStock: {
+            /**
+             * Format: double
+             * @description Longer side of a sheet, mm, 20…3000.
+             * @default 300
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Shorter side of a sheet, mm, 20…3000.
+             * @default 200
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Room left between pieces for the saw, mm, 0…20.
+             * @default 2
+             */
+            gapMm: number;
+            /**
+             * Format: double
+             * @description How far a panel reaches down the board's edge under the lowest bed, to be glued or taped there, mm, 0…100.
+             * @default 6
+             */
+            seatingMm: number;
+        };
         /** @enum {unknown} */
         DeviceKind: "cup" | "scale";
         /** @description A measuring device. */
@@ -2732,6 +3870,128 @@ export interface components {
             kind?: null | components["schemas"]["DeviceKind"];
             /** Format: double */
             graduation?: null | number;
+        };
+        /** @description A kind of drowned thing to begin from. */
+        DrownedKind: {
+            /** @description Identity in the catalogue. */
+            kind: string;
+            /** @description What it is. */
+            name: string;
+            /** @description Its sizes and material; id, name and place are given when it is put in. */
+            thing: components["schemas"]["DrownedThing"];
+        };
+        /** @description A drowned thing as it stands in its water. */
+        DrownedPlan: {
+            /** @description The thing. */
+            id: string;
+            /** @description The water it stands in; null when it stands in none. */
+            waterId: null | string;
+            /**
+             * Format: double
+             * @description Level of its base, mm.
+             */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description Its volume, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Its mass, g.
+             */
+            massG: number;
+            /**
+             * Format: double
+             * @description Resin it takes the place of, to the waterline, ml.
+             */
+            displacedMl: number;
+            /**
+             * Format: double
+             * @description How far it stands out of the water, mm; 0 when it is all under.
+             */
+            outMm: number;
+            /** @description Whether the resin lifts it. */
+            floats: boolean;
+            /**
+             * Format: double
+             * @description Force needed to keep it down once it is covered, as grams; 0 when it sinks.
+             */
+            holdDownG: number;
+            /**
+             * Format: double
+             * @description Earliest it is set in, hours after the last layer was mixed; null when it stands in place before.
+             */
+            setInFromH: null | number;
+            /**
+             * Format: double
+             * @description Latest.
+             */
+            setInToH: null | number;
+            /** @description The worst of its notices. */
+            standing: components["schemas"]["Standing"];
+            /** @description What the maker should know, worst first. */
+            notices: components["schemas"]["Notice"][];
+            /** @description How its figures came about. */
+            working: components["schemas"]["Working"];
+        };
+        /** @description Something that will be under water, wholly or in part. */
+        DrownedThing: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description Middle of its footprint. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Turned clockwise, degrees; at 0 its length runs from left to right.
+             */
+            turnDeg: number;
+            /**
+             * Format: double
+             * @description Length, mm, above 0: as the model is, not full size.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Width, mm, above 0.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Height over its base, mm, above 0.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description How much of its box it fills, 0.01…1: a block 1, a round post 0.79, a stone about 0.5.
+             */
+            fillShare: number;
+            /**
+             * Format: double
+             * @description Volume as measured, by what it pushes up in a jug, ml; null takes box × fill.
+             */
+            measuredMl: null | number;
+            /**
+             * Format: double
+             * @description Mass, g; null takes the density of what it is made of.
+             */
+            massG: null | number;
+            /**
+             * Format: double
+             * @description Density of what it is made of, g/ml, used without a mass.
+             */
+            densityGPerMl: number;
+            /** @description Dense, sealed or porous. */
+            skin: components["schemas"]["Skin"];
+            /** @description When it goes in. */
+            setIn: components["schemas"]["SetIn"];
+            /**
+             * Format: double
+             * @description Level of its base, mm over the board; null stands it on the bed.
+             */
+            baseMm: null | number;
         };
         /** @description When a piece will be dry, from its weighings (models.md §8). */
         DryingForecast: {
@@ -2755,6 +4015,69 @@ export interface components {
              * @description Root mean square of the weighings' distances from the curve, g.
              */
             rmseG: number;
+        };
+        /** @description How the plaster of a build dries. */
+        DryingLog: {
+            /**
+             * Format: date-time
+             * @description When the last plaster went on; null when nobody said.
+             */
+            plasteredAt: null | string;
+            /** @description Weighings of the piece, in any order, at most 500. */
+            weighings: components["schemas"]["LoggedWeighing"][];
+        };
+        /** @description How far a build has dried. */
+        DryingPlan: {
+            /**
+             * Format: double
+             * @description Thickest plaster, mm.
+             */
+            thickestMm: number;
+            /**
+             * Format: double
+             * @description Hours it takes by thickness and room.
+             */
+            estimateH: number;
+            /**
+             * Format: date-time
+             * @description When it is dry by that; null when nobody said when it was plastered.
+             */
+            estimatedAt: null | string;
+            /**
+             * Format: date-time
+             * @description When it is dry by its weighings; null before they say.
+             */
+            forecastAt: null | string;
+            /**
+             * Format: double
+             * @description Its mass once dry, g; null before the weighings say.
+             */
+            finalG: null | number;
+            /** @description Why the weighings say nothing yet; null when they do. */
+            whyNoForecast: null | string;
+            /** @description The fitted curve from the first weighing until it is dry; empty without a forecast. */
+            curve: components["schemas"]["DryingPoint"][];
+            /** @description Whether it is dry now; null when nothing is known. */
+            isDry: null | boolean;
+            /** @description How it stands, in the maker's words. */
+            sentence: string;
+            /** @description How the figures came about. */
+            workings: {
+                [key: string]: components["schemas"]["Working"];
+            };
+        };
+        /** @description A place on the drying curve. */
+        DryingPoint: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Mass, g.
+             */
+            massG: number;
         };
         /** @description POST /api/calc/drying. */
         DryingRequest: {
@@ -2821,6 +4144,28 @@ export interface components {
              * @description Top of that false bed, mm over the board.
              */
             fillTopMm: null | number;
+        };
+        /**
+         * @description How liquid got off the board.
+         * @enum {unknown}
+         */
+        Escape: "openEdge" | "overTop" | "pastEnd";
+        /** @description Liquid that left the board. */
+        EscapedLiquid: {
+            /** @description The side. */
+            side: components["schemas"]["BoardSide"];
+            /**
+             * Format: double
+             * @description Where along it, mm.
+             */
+            atMm: number;
+            /**
+             * Format: double
+             * @description Volume, ml.
+             */
+            volumeMl: number;
+            /** @description Over an open edge, over a dam's top, or past its end. */
+            how: components["schemas"]["Escape"];
         };
         /**
          * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
@@ -2898,6 +4243,16 @@ export interface components {
             fadeDepthMm: null | number;
             /** @description Whether it is honest. */
             notice: components["schemas"]["Notice"];
+        };
+        /** @description An arrow of the flow. */
+        FlowArrow: {
+            /** @description Where. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Which way, degrees clockwise from the board's right.
+             */
+            headingDeg: number;
         };
         /** @description The foam of a ground, cut from stock (models.md §1b). */
         FoamCut: {
@@ -3115,6 +4470,8 @@ export interface components {
             fords: components["schemas"]["Ford"][];
             /** @description Islands, at most 50. */
             islands: components["schemas"]["Island"][];
+            /** @description Weirs, at most 50: they split it into reaches, each a water of its own level. */
+            weirs: components["schemas"]["Weir"][];
             /** @description Identity within the recipe; never reused. */
             id: string;
             /** @description The maker's name for it. */
@@ -3552,6 +4909,53 @@ export interface components {
             /** @description Always "ready" once it answers. */
             status: string;
         };
+        /** @description A hollow of the ground: one by itself, or several that have become one. */
+        Hollow: {
+            /**
+             * Format: int32
+             * @description From 1: the single ones by volume, largest first, then the joined ones.
+             */
+            number: number;
+            /** @description Numbers of the hollows it is joined from; empty for a single one. */
+            of: number[];
+            /** @description Centre of its lowest cell. */
+            lowestAt: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Its lowest ground, mm.
+             */
+            lowestMm: number;
+            /**
+             * Format: double
+             * @description Level at which it overflows, mm.
+             */
+            spillMm: number;
+            /** @description Centre of the cell it overflows at. */
+            spillAt: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Volume to that level, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: int32
+             * @description Number of the hollow it overflows into; null when it leaves the board.
+             */
+            into: null | number;
+            over: null | components["schemas"]["BoardSide"];
+            /**
+             * Format: double
+             * @description Where along that side, mm.
+             */
+            overAtMm: null | number;
+        };
+        /** @description A hollow of the ground with the cells it covers when it is full. */
+        HollowAnswer: {
+            /** @description The hollow. */
+            hollow: components["schemas"]["Hollow"];
+            /** @description Its cells as runs: row, first column, column past the last. */
+            wetRuns: number[];
+        };
         HttpValidationProblemDetails: {
             type: null | string;
             title: null | string;
@@ -3579,6 +4983,29 @@ export interface components {
             absorption: components["schemas"]["LinearRgb"];
             /** @description S of the three channels, 1/mm. */
             scatter: components["schemas"]["LinearRgb"];
+        };
+        /** @description An instrument at hand. */
+        InstrumentCard: {
+            id: string;
+            name: string;
+            isSimulated: boolean;
+        };
+        /** @description What an instrument shows. */
+        InstrumentReading: {
+            /**
+             * Format: double
+             * @description The reading, in Unit.
+             */
+            value: number;
+            /** @description g or mm. */
+            unit: string;
+            /**
+             * Format: date-time
+             * @description When it was read.
+             */
+            at: string;
+            /** @description False while it still swings: read again. */
+            isSteady: boolean;
         };
         /** @description Ground left standing in a channel. */
         Island: {
@@ -3672,6 +5099,11 @@ export interface components {
              */
             toMm: number;
         };
+        /**
+         * @description What the plan knows of a question by itself.
+         * @enum {unknown}
+         */
+        Known: "yes" | "no" | "ask";
         /** @description One layer of a water. */
         Layer: {
             /**
@@ -3720,6 +5152,15 @@ export interface components {
             /** Format: double */
             calibration?: null | number;
         };
+        /** @description What a water test lost. */
+        LeakTestRequest: {
+            /** Format: double */
+            lostMl?: null | number;
+            /** Format: double */
+            minutes?: null | number;
+            /** Format: double */
+            headMm?: null | number;
+        };
         /** @description Colour as linear light, 0…1 a channel. */
         LinearRgb: {
             /**
@@ -3742,6 +5183,60 @@ export interface components {
              * @description Luminance (IEC 61966-2-1 primaries).
              */
             y: number;
+        };
+        /** @description A fall for the surface work. */
+        ListedFall: {
+            /** @description Where. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Height at full size, m.
+             */
+            scaleHeightM: number;
+            /**
+             * Format: double
+             * @description Width, mm.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Its crest, mm over the board.
+             */
+            crestMm: number;
+            /**
+             * Format: double
+             * @description Which way it falls.
+             */
+            headingDeg: number;
+            /** @description Name of the water above. */
+            from: string;
+            /** @description Name of the water below. */
+            to: string;
+            /**
+             * Format: double
+             * @description Crest over the water above, mm: what holds it back.
+             */
+            crestOverMm: number;
+        };
+        /** @description A weighing as it was logged. */
+        LoggedWeighing: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Mass of the whole piece, g, above 0.
+             */
+            massG: number;
+            /** @description The instrument it was read from; null when it was typed. */
+            by: null | string;
         };
         /** @description What the eye sees. */
         LookAnswer: {
@@ -3773,6 +5268,8 @@ export interface components {
             plaster: components["schemas"]["Plaster"];
             /** @description Texture, glue and wetting spray. */
             cover: components["schemas"]["GroundCover"];
+            /** @description The sheet dams are cut from. */
+            damSheet: components["schemas"]["DamStock"];
         };
         /** @description What to cut and to mix for a ground. */
         MakingPlan: {
@@ -4234,6 +5731,19 @@ export interface components {
             runOffMl: number;
             runOffAt: components["schemas"]["RunOff"][];
         };
+        /** @description A question before a pour, with what is known and what was answered. */
+        PourCheck: {
+            item: components["schemas"]["CheckItem"];
+            /** @description In words. */
+            question: string;
+            /** @description What the plan knows by itself. */
+            known: components["schemas"]["Known"];
+            /** @description Why, or what to look at. */
+            because: string;
+            answer: null | components["schemas"]["CheckAnswer"];
+            /** @description Whether it holds the pour back no more. */
+            settled: boolean;
+        };
         /** @description How a pour test stands at a moment. */
         PourFrame: {
             /**
@@ -4249,7 +5759,7 @@ export interface components {
              */
             runOffMl: number;
             /** @description Where it left, most first. */
-            runOff: components["schemas"]["RunOff"][];
+            runOff: components["schemas"]["EscapedLiquid"][];
         };
         /** @description POST /api/calc/pour. */
         PourRequest: {
@@ -4431,6 +5941,39 @@ export interface components {
              */
             heightMm: number;
         };
+        /** @description A proposed reach: a stretch of stream poured to one level. */
+        ProposedReach: {
+            /**
+             * Format: double
+             * @description Its upper end, mm along the stream.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Its lower end.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Its level, mm over the board.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Depth at its shallowest section, mm.
+             */
+            shallowestMm: number;
+            /**
+             * Format: double
+             * @description Depth at its deepest section, mm.
+             */
+            deepestMm: number;
+            /**
+             * Format: int32
+             * @description Index of that section: where its water is put in.
+             */
+            deepest: number;
+        };
         /** @enum {unknown} */
         RatioBasis: "volume" | "weight";
         /** @description A mix ratio. */
@@ -4440,6 +5983,52 @@ export interface components {
             /** Format: double */
             b?: null | number;
             basis?: null | components["schemas"]["RatioBasis"];
+        };
+        /** @description A reach of a stream as it is poured: a water of its own level. */
+        Reach: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its level, mm.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Its upper end, mm along the stream.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Its lower end.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Depth at the upper end, mm.
+             */
+            upperDepthMm: number;
+            /**
+             * Format: double
+             * @description Depth at the lower end, mm.
+             */
+            lowerDepthMm: number;
+            /**
+             * Format: double
+             * @description Mean width, mm.
+             */
+            meanWidthMm: number;
+        };
+        /** @description A proposal for a channel: weirs that split it, and the waters between them. */
+        ReachProposal: {
+            /** @description The channel with its weirs. */
+            channel: components["schemas"]["Channel"];
+            /** @description A water for each reach. */
+            waters: components["schemas"]["Water"][];
+            /** @description The reaches. */
+            reaches: components["schemas"]["ProposedReach"][];
         };
         /** @description Heights read from a file, and the step that would lay them down. */
         ReadGridAnswer: {
@@ -4481,6 +6070,34 @@ export interface components {
             /** @description The step, at true scale in the middle of the board. */
             step: components["schemas"]["ExistingGround"];
         };
+        /** @description What a water holds to a level. */
+        ReckonedAnswer: {
+            /**
+             * Format: double
+             * @description The level, mm.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Volume, ml.
+             */
+            volumeMl: number;
+        };
+        /** @description What a cure is reckoned from. */
+        ResinRequest: {
+            /** Format: double */
+            gelH?: null | number;
+            /** Format: double */
+            referenceC?: null | number;
+            /** Format: double */
+            heatJPerG?: null | number;
+            /** Format: double */
+            densityGPerMl?: null | number;
+            /** Format: double */
+            activationKJPerMol?: null | number;
+            /** Format: double */
+            initialCatalysis?: null | number;
+        };
         /** @description The air a model dries and cures in. */
         Room: {
             /**
@@ -4516,6 +6133,129 @@ export interface components {
              */
             volumeMl: number;
         };
+        /** @description A stream: one channel with the waters that stand in it. */
+        RunningWater: {
+            /** @description The channel. */
+            stepId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its length on the board, mm.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description How far its bed falls, mm.
+             */
+            dropMm: number;
+            /** @description Its reaches, from the upper end. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description Falls between them. */
+            falls: components["schemas"]["ListedFall"][];
+            /** @description Where it would run white. */
+            white: components["schemas"]["WhitePlace"][];
+            /** @description The flow. */
+            arrows: components["schemas"]["FlowArrow"][];
+            /** @description What the maker should know, worst first. */
+            notices: components["schemas"]["Notice"][];
+        };
+        /**
+         * @description What resin will lose through the gap a water test has shown: slot flow (Poiseuille), Q = ΔP·w·h³/(12·μ·L), with the resin thickening until it gels
+         *     (models.md §7; readings.md, cure 19). Constant head; no capillarity: resin wets where water beads.
+         */
+        Seep: {
+            /**
+             * Format: double
+             * @description w·h³/L of the gap, mm³.
+             */
+            gapMm3: number;
+            /**
+             * Format: double
+             * @description Lost until it gels, ml.
+             */
+            lostMl: number;
+            /**
+             * Format: double
+             * @description Lost in the first hour, or until it gels if that is sooner, ml.
+             */
+            lostFirstHourMl: number;
+            /**
+             * Format: double
+             * @description Thin-film gel time in this room, h.
+             */
+            gelH: number;
+        };
+        /** @description POST /api/calc/seep. */
+        SeepRequest: {
+            waterTest?: null | components["schemas"]["LeakTestRequest"];
+            /** Format: double */
+            headMm?: null | number;
+            product?: null | components["schemas"]["ResinRequest"];
+            /** Format: double */
+            mixedViscosityMPaS?: null | number;
+            /** Format: double */
+            roomC?: null | number;
+        };
+        /**
+         * @description When a drowned thing goes in.
+         * @enum {unknown}
+         */
+        SetIn: "before" | "later";
+        /** @description A mark of the waterline on the bank. */
+        ShoreMark: {
+            /**
+             * Format: int32
+             * @description From 1, round the water.
+             */
+            number: number;
+            /** @description Where. */
+            at: components["schemas"]["PointMm"];
+        };
+        /** @description The shore of a water: where its line is marked, and how far resin climbs. */
+        ShorePlan: {
+            /**
+             * Format: double
+             * @description The waterline, mm over the board's top.
+             */
+            waterlineMm: number;
+            /**
+             * Format: double
+             * @description The same over the bench the board lies on, mm.
+             */
+            overBenchMm: number;
+            /**
+             * Format: double
+             * @description Ground at the chosen datum, mm over the board's top; null without one.
+             */
+            datumMm: null | number;
+            /**
+             * Format: double
+             * @description The waterline over the datum, mm: negative when it lies under it; null without one.
+             */
+            overDatumMm: null | number;
+            /** @description Marks round the shore. */
+            marks: components["schemas"]["ShoreMark"][];
+            /**
+             * Format: double
+             * @description How far resin climbs a bank, mm.
+             */
+            creepMm: number;
+            /** @description The band it reaches as runs: row, first column, column past the last. */
+            creepRuns: number[];
+            /**
+             * Format: double
+             * @description Its area, mm².
+             */
+            creepAreaMm2: number;
+            /** @description How the climb came about. */
+            working: components["schemas"]["Working"];
+        };
+        /**
+         * @description What a drowned thing is like at its surface.
+         * @enum {unknown}
+         */
+        Skin: "dense" | "sealed" | "porous";
         /** @description A depth measured with a stick, mm under the waterline, ≥ 0. */
         Sounding: {
             place: components["schemas"]["PointMm"];
@@ -4843,10 +6583,43 @@ export interface components {
              */
             fade: number;
         };
+        /** @description POST /api/instruments/laser-level/turn: raises its line by so much, mm. */
+        TurnRequest: {
+            /** Format: double */
+            byMm: number;
+        };
         /** @description Undo or redo, with the version its writer saw. */
         VersionRequest: {
             /** Format: int32 */
             version: number;
+        };
+        /** @description A volume with how well it is known. */
+        VolumeRange: {
+            /**
+             * Format: double
+             * @description What is expected, ml.
+             */
+            expectedMl: number;
+            /**
+             * Format: double
+             * @description Its standard deviation, ml.
+             */
+            deviationMl: number;
+            /**
+             * Format: double
+             * @description It is over this in 39 cases of 40, ml, ≥ 0.
+             */
+            lowMl: number;
+            /**
+             * Format: double
+             * @description It is under this in 39 cases of 40, ml.
+             */
+            highMl: number;
+            /**
+             * Format: double
+             * @description It is enough in 19 cases of 20: mix this much to be 95 % sure, ml.
+             */
+            sureMl: number;
         };
         /** @description A water on the board: where it stands, how high, and with what it is poured. */
         Water: {
@@ -4902,6 +6675,22 @@ export interface components {
              * @description Volume to the waterline, ml.
              */
             volumeMl: number;
+            /**
+             * Format: double
+             * @description What drowned things take the place of, ml.
+             */
+            displacedMl: number;
+            /**
+             * Format: double
+             * @description Measured over reckoned volume of its last water test; 1 without one.
+             */
+            calibration: number;
+            takes: null | components["schemas"]["VolumeRange"];
+            /** @description Its water tests, oldest first. */
+            tests: components["schemas"]["WaterTestPlan"][];
+            seep: null | components["schemas"]["Seep"];
+            /** @description Names of the waters it is one with at this waterline. */
+            joinedWith: string[];
             /**
              * Format: double
              * @description Wet area, mm².
@@ -4983,6 +6772,97 @@ export interface components {
                 [key: string]: components["schemas"]["Working"];
             };
         };
+        /** @description A water test: plain water poured to a level, left to stand, tipped out. */
+        WaterTest: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description The water tested. */
+            waterId: string;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Level it was filled to, mm over the board.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description What the plan reckoned to that level when it was logged, ml, above 0.
+             */
+            reckonedMl: number;
+            /**
+             * Format: double
+             * @description Poured in to reach the level, ml; null when only what came out was measured.
+             */
+            inMl: null | number;
+            /**
+             * Format: double
+             * @description Tipped out into the jug afterwards, ml; null when it was not measured.
+             */
+            outMl: null | number;
+            /**
+             * Format: double
+             * @description How long it stood, minutes, ≥ 0.
+             */
+            stoodMin: number;
+            /**
+             * Format: double
+             * @description Lost while it stood, ml: topped up or seen to sink; null when nobody looked.
+             */
+            lostMl: null | number;
+        };
+        /** @description What a logged water test says. */
+        WaterTestPlan: {
+            /** @description The test. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Level it was filled to, mm.
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description What the plan reckoned to that level then, ml.
+             */
+            reckonedMl: number;
+            /**
+             * Format: double
+             * @description What was measured, ml; null when only a loss was.
+             */
+            measuredMl: null | number;
+            /**
+             * Format: double
+             * @description Measured over reckoned; null when only a loss was measured.
+             */
+            calibration: null | number;
+            /**
+             * Format: double
+             * @description What neither came out nor was seen to be lost, ml.
+             */
+            stayedMl: null | number;
+            /**
+             * Format: double
+             * @description How long it stood, minutes.
+             */
+            stoodMin: number;
+            /**
+             * Format: double
+             * @description What it lost, ml.
+             */
+            lostMl: null | number;
+            /** @description True when the ground holds another volume to that level now: the test speaks of an older bed. */
+            groundChanged: boolean;
+            /** @description How it stands. */
+            notice: components["schemas"]["Notice"];
+        };
         /** @description A first waterline for a water put at a place, mm over the board. */
         WaterlineAnswer: {
             /** Format: double */
@@ -4994,6 +6874,51 @@ export interface components {
             atH?: null | number;
             /** Format: double */
             massG?: null | number;
+        };
+        /** @description A wall left standing across a channel, over which its water falls to the next reach. */
+        Weir: {
+            /**
+             * Format: double
+             * @description Where along the channel, 0…1.
+             */
+            alongShare: number;
+            /**
+             * Format: double
+             * @description Its top, mm over the board, −500…500; never over the ground the channel is cut in.
+             */
+            crestMm: number;
+            /**
+             * Format: double
+             * @description Its thickness along the channel, mm, 0.5…200.
+             */
+            thickMm: number;
+        };
+        /**
+         * @description Why water runs white.
+         * @enum {unknown}
+         */
+        WhiteCause: "drop" | "narrows" | "shallows" | "rock";
+        /** @description A place where a stream would run white. */
+        WhitePlace: {
+            /** @description Where. */
+            at: components["schemas"]["PointMm"];
+            /** @description Why. */
+            cause: components["schemas"]["WhiteCause"];
+            /**
+             * Format: double
+             * @description Which way the water runs there, degrees clockwise from the board's right.
+             */
+            headingDeg: number;
+            /**
+             * Format: double
+             * @description How far the white reaches downstream, mm.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description How much faster than it usually runs there, against depth: its Froude number over the stream's median; 0 where that says nothing.
+             */
+            strength: number;
         };
         /** @description How a figure came about. */
         Working: {

@@ -1,6 +1,30 @@
-using InkBasin.Core.Stock;
+namespace InkBasin.Core.Stock;
 
-namespace InkBasin.Core.Foam;
+/// <summary>A piece to be cut from a sheet, by its box.</summary>
+/// <param name="Label">What is written on it.</param>
+/// <param name="WidthMm">Width of its box, mm.</param>
+/// <param name="DepthMm">Depth of its box, mm.</param>
+public readonly record struct Blank(string Label, double WidthMm, double DepthMm);
+
+/// <summary>Sheets as they are bought.</summary>
+/// <param name="WidthMm">Longer side, mm.</param>
+/// <param name="DepthMm">Shorter side, mm.</param>
+/// <param name="GapMm">Room left between pieces and at the edge for knife or saw, mm.</param>
+public readonly record struct SheetSize(double WidthMm, double DepthMm, double GapMm);
+
+/// <summary>Where a piece lies on a stock sheet.</summary>
+/// <param name="Piece">Its label.</param>
+/// <param name="XMm">Left edge of its box, mm from the sheet's left.</param>
+/// <param name="YMm">Back edge of its box, mm from the sheet's back.</param>
+/// <param name="WidthMm">Width of its box as it lies, mm.</param>
+/// <param name="DepthMm">Depth of its box as it lies, mm.</param>
+/// <param name="Turned">True when it lies a quarter turn clockwise.</param>
+public sealed record Placement(string Piece, double XMm, double YMm, double WidthMm, double DepthMm, bool Turned);
+
+/// <summary>A stock sheet with what is cut from it.</summary>
+/// <param name="Number">From 1.</param>
+/// <param name="Placements">The pieces on it.</param>
+public sealed record StockSheet(int Number, IReadOnlyList<Placement> Placements);
 
 /// <summary>
 /// Pieces laid on stock sheets by their boxes, first fit by decreasing height with quarter turns (Coffman, Garey, Johnson &amp; Tarjan
@@ -11,9 +35,8 @@ public static class Nesting
     private const double Hair = 1e-6;
 
     /// <summary>Whether a box goes on a sheet, straight or turned, with the gap round it.</summary>
-    public static bool Fits(double widthMm, double depthMm, FoamStock stock)
+    public static bool Fits(double widthMm, double depthMm, SheetSize stock)
     {
-        ArgumentNullException.ThrowIfNull(stock);
         double w = stock.WidthMm - (2 * stock.GapMm) + Hair, d = stock.DepthMm - (2 * stock.GapMm) + Hair;
         return (widthMm <= w && depthMm <= d) || (depthMm <= w && widthMm <= d);
     }
@@ -21,10 +44,9 @@ public static class Nesting
     /// <summary>Lays pieces on as few sheets as first fit finds.</summary>
     /// <param name="pieces">Pieces that fit on a sheet each.</param>
     /// <param name="stock">The stock.</param>
-    public static IReadOnlyList<StockSheet> Lay(IReadOnlyList<FoamPiece> pieces, FoamStock stock)
+    public static IReadOnlyList<StockSheet> Lay(IReadOnlyList<Blank> pieces, SheetSize stock)
     {
         ArgumentNullException.ThrowIfNull(pieces);
-        ArgumentNullException.ThrowIfNull(stock);
         var sheets = new List<(List<Placement> Placed, List<Shelf> Shelves)>();
         foreach (var (piece, width, depth, turned) in pieces.Select(piece => Lying(piece, stock)).OrderByDescending(box => box.Depth).ThenBy(box => box.Piece.Label, StringComparer.Ordinal))
         {
@@ -43,9 +65,9 @@ public static class Nesting
         return [.. sheets.Select((sheet, i) => new StockSheet(i + 1, sheet.Placed))];
     }
 
-    private static (FoamPiece Piece, double Width, double Depth, bool Turned) Lying(FoamPiece piece, FoamStock stock)
+    private static (Blank Piece, double Width, double Depth, bool Turned) Lying(Blank piece, SheetSize stock)
     {
-        double width = piece.Outer.Max(p => p.XMm) - piece.Outer.Min(p => p.XMm), depth = piece.Outer.Max(p => p.YMm) - piece.Outer.Min(p => p.YMm);
+        double width = piece.WidthMm, depth = piece.DepthMm;
         double roomW = stock.WidthMm - (2 * stock.GapMm) + Hair, roomD = stock.DepthMm - (2 * stock.GapMm) + Hair;
         var upright = depth > width;
 
@@ -54,7 +76,7 @@ public static class Nesting
         return turned ? (piece, depth, width, true) : (piece, width, depth, false);
     }
 
-    private static bool Put(List<Placement> placed, List<Shelf> shelves, FoamPiece piece, double width, double depth, bool turned, FoamStock stock)
+    private static bool Put(List<Placement> placed, List<Shelf> shelves, Blank piece, double width, double depth, bool turned, SheetSize stock)
     {
         foreach (var shelf in shelves)
         {

@@ -1,0 +1,57 @@
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Resin;
+
+/// <summary>What the cure of a resin is reckoned from.</summary>
+/// <param name="GelH">Thin-film gel time at <paramref name="ReferenceC"/>, h, above 0.</param>
+/// <param name="HeatJPerG">Heat of the whole reaction, J/g, above 0.</param>
+/// <param name="ReferenceC">Temperature the gel time holds at, °C.</param>
+/// <param name="DensityGPerMl">Density of the fresh mix, g/ml, above 0.</param>
+/// <param name="ActivationKJPerMol">Activation energy of the cure, kJ/mol, above 0.</param>
+/// <param name="InitialCatalysis">κ: how fast it starts by itself, above 0; quick starters 0.2…0.5.</param>
+public sealed record ResinProperties(
+    double GelH,
+    double HeatJPerG,
+    double ReferenceC = 25,
+    double DensityGPerMl = 1.1,
+    double ActivationKJPerMol = 55,
+    double InitialCatalysis = 0.05)
+{
+    /// <summary>Refuses numbers no resin has.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(GelH, 0.001, 10_000, $"{field}.gelH");
+        Require.Within(HeatJPerG, 0.001, 5000, $"{field}.heatJPerG");
+        Temperature.Check(ReferenceC, $"{field}.referenceC");
+        Require.Within(DensityGPerMl, 0.1, 10, $"{field}.densityGPerMl");
+        Require.Within(ActivationKJPerMol, 0.001, 500, $"{field}.activationKJPerMol");
+        Require.Within(InitialCatalysis, 1e-6, 100, $"{field}.initialCatalysis");
+    }
+
+    /// <summary>From a product's sheet: what it says, and for the rest the defaults of its kind (models.md §3).</summary>
+    public static ResinProperties Of(ProductSheet sheet)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        var heat = sheet.Kind switch { ProductKind.CoatingEpoxy => 300, ProductKind.CastingEpoxy => 210, _ => 185 };
+        return new ResinProperties(sheet.GelH, heat, sheet.ReferenceC, sheet.MixedDensity);
+    }
+}
+
+/// <summary>Temperatures: °C at the edges, K inside.</summary>
+public static class Temperature
+{
+    /// <summary>0 °C in K.</summary>
+    public const double ZeroCInK = 273.15;
+
+    /// <summary>Kelvin from °C.</summary>
+    public static double ToK(double celsius) => celsius + ZeroCInK;
+
+    /// <summary>Refuses what no bench reaches.</summary>
+    /// <exception cref="RefusedException">It is at or under absolute zero, or beyond 500 °C.</exception>
+    public static void Check(double celsius, string field)
+    {
+        Require.Finite(celsius, field);
+        if (celsius is <= -ZeroCInK or > 500) throw new RefusedException(field, $"{field} is no temperature of a room: give it in °C.");
+    }
+}

@@ -1,0 +1,147 @@
+using System.Text.Json.Serialization;
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Water;
+
+/// <summary>What a drowned thing is like at its surface.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Skin>))]
+public enum Skin
+{
+    /// <summary>Dense by itself: stone, metal, solid plastic.</summary>
+    [JsonStringEnumMemberName("dense")] Dense,
+
+    /// <summary>Porous and sealed.</summary>
+    [JsonStringEnumMemberName("sealed")] Sealed,
+
+    /// <summary>Porous and not sealed: it breathes bubbles for hours.</summary>
+    [JsonStringEnumMemberName("porous")] Porous,
+}
+
+/// <summary>When a drowned thing goes in.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<SetIn>))]
+public enum SetIn
+{
+    /// <summary>It stands in place before the first pour.</summary>
+    [JsonStringEnumMemberName("before")] Before,
+
+    /// <summary>It is set into the last layer once that will carry it.</summary>
+    [JsonStringEnumMemberName("later")] Later,
+}
+
+/// <summary>Something that will be under water, wholly or in part.</summary>
+public sealed record DrownedThing
+{
+    /// <summary>Identity within the build; never reused.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The maker's name for it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Middle of its footprint.</summary>
+    public required PointMm At { get; init; }
+
+    /// <summary>Turned clockwise, degrees; at 0 its length runs from left to right.</summary>
+    public double TurnDeg { get; init; }
+
+    /// <summary>Length, mm, above 0: as the model is, not full size.</summary>
+    public required double LengthMm { get; init; }
+
+    /// <summary>Width, mm, above 0.</summary>
+    public required double WidthMm { get; init; }
+
+    /// <summary>Height over its base, mm, above 0.</summary>
+    public required double HeightMm { get; init; }
+
+    /// <summary>How much of its box it fills, 0.01…1: a block 1, a round post 0.79, a stone about 0.5.</summary>
+    public double FillShare { get; init; } = 1;
+
+    /// <summary>Volume as measured, by what it pushes up in a jug, ml; null takes box × fill.</summary>
+    public double? MeasuredMl { get; init; }
+
+    /// <summary>Mass, g; null takes the density of what it is made of.</summary>
+    public double? MassG { get; init; }
+
+    /// <summary>Density of what it is made of, g/ml, used without a mass.</summary>
+    public double DensityGPerMl { get; init; } = 1;
+
+    /// <summary>Dense, sealed or porous.</summary>
+    public Skin Skin { get; init; } = Skin.Dense;
+
+    /// <summary>When it goes in.</summary>
+    public SetIn SetIn { get; init; } = SetIn.Before;
+
+    /// <summary>Level of its base, mm over the board; null stands it on the bed.</summary>
+    public double? BaseMm { get; init; }
+
+    /// <summary>Its volume, ml.</summary>
+    [JsonIgnore]
+    public double VolumeMl => MeasuredMl ?? (LengthMm * WidthMm * HeightMm * FillShare / 1000);
+
+    /// <summary>Its mass, g.</summary>
+    [JsonIgnore]
+    public double OwnMassG => MassG ?? (VolumeMl * DensityGPerMl);
+
+    /// <summary>Share of it that stands under a level, by height.</summary>
+    /// <param name="baseMm">Level of its base, mm.</param>
+    /// <param name="levelMm">The level, mm.</param>
+    public double ShareUnder(double baseMm, double levelMm) => Math.Clamp((levelMm - baseMm) / HeightMm, 0, 1);
+
+    /// <summary>Refuses what nothing is.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The thing needs an id of at most 64 characters.");
+        Require.Name(Name, $"{field}.name");
+        At.Check($"{field}.at");
+        Require.Within(TurnDeg, -360, 360, $"{field}.turnDeg");
+        Require.Within(LengthMm, 0.2, 2000, $"{field}.lengthMm");
+        Require.Within(WidthMm, 0.2, 2000, $"{field}.widthMm");
+        Require.Within(HeightMm, 0.2, 1000, $"{field}.heightMm");
+        Require.Within(FillShare, 0.01, 1, $"{field}.fillShare");
+        if (MeasuredMl is { } ml) Require.Within(ml, 0.001, 100_000, $"{field}.measuredMl");
+        if (MassG is { } g) Require.Within(g, 0.001, 1_000_000, $"{field}.massG");
+        Require.Within(DensityGPerMl, 0.01, 25, $"{field}.densityGPerMl");
+        Require.Known(Skin, $"{field}.skin");
+        Require.Known(SetIn, $"{field}.setIn");
+        if (BaseMm is { } level) Require.Within(level, -500, 1000, $"{field}.baseMm");
+    }
+}
+
+/// <summary>A kind of drowned thing to begin from.</summary>
+/// <param name="Kind">Identity in the catalogue.</param>
+/// <param name="Name">What it is.</param>
+/// <param name="Thing">Its sizes and material; id, name and place are given when it is put in.</param>
+public sealed record DrownedKind(string Kind, string Name, DrownedThing Thing);
+
+/// <summary>The catalogue that ships: generic things of plausible size and weight.</summary>
+public static class DrownedCatalogue
+{
+    /// <summary>Stones, piers, posts, logs, hulls, roots and more.</summary>
+    public static IReadOnlyList<DrownedKind> All { get; } =
+    [
+        Kind("stone", "Stone", 14, 11, 8, 0.52, 2.5, Skin.Dense),
+        Kind("cast-rock", "Cast rock", 20, 16, 12, 0.52, 1.1, Skin.Porous),
+        Kind("pier", "Bridge pier", 24, 9, 30, 1, 1.2, Skin.Porous),
+        Kind("post", "Post", 3, 3, 24, 0.79, 0.6, Skin.Porous),
+        Kind("log", "Log", 40, 5, 5, 0.79, 0.6, Skin.Porous),
+        Kind("root", "Root", 25, 15, 10, 0.2, 0.55, Skin.Porous),
+        Kind("hull", "Boat or hull", 55, 18, 12, 0.55, 0.5, Skin.Sealed, SetIn.Later),
+        Kind("wreck", "Wreck", 45, 22, 16, 0.3, 1.3, Skin.Dense),
+        Kind("weed", "Weed or reeds", 15, 15, 20, 0.04, 0.9, Skin.Porous),
+    ];
+
+    private static DrownedKind Kind(string kind, string name, double length, double width, double height, double fill, double density, Skin skin, SetIn setIn = SetIn.Before) =>
+        new(kind, name, new DrownedThing
+        {
+            Id = kind,
+            Name = name,
+            At = default,
+            LengthMm = length,
+            WidthMm = width,
+            HeightMm = height,
+            FillShare = fill,
+            DensityGPerMl = density,
+            Skin = skin,
+            SetIn = setIn,
+        });
+}

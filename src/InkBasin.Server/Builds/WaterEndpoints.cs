@@ -1,0 +1,85 @@
+using InkBasin.Core;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Water;
+using InkBasin.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace InkBasin.Server.Builds;
+
+/// <summary>A hollow of the ground with the cells it covers when it is full.</summary>
+/// <param name="Hollow">The hollow.</param>
+/// <param name="WetRuns">Its cells as runs: row, first column, column past the last.</param>
+public sealed record HollowAnswer(Hollow Hollow, int[] WetRuns);
+
+/// <summary>What a water holds to a level.</summary>
+/// <param name="LevelMm">The level, mm.</param>
+/// <param name="VolumeMl">Volume, ml.</param>
+public sealed record ReckonedAnswer(double LevelMm, double VolumeMl);
+
+/// <summary>Where water would stand, run and be held: hollows, shores, streams and the panels of dams.</summary>
+internal static class WaterEndpoints
+{
+    private const int MostHollows = 60;
+
+    public static void MapWaterStage(this RouteGroupBuilder builds)
+    {
+        builds.MapGet("/{id:guid}/hollows", Hollows);
+        builds.MapGet("/{id:guid}/dam-panels", Panels);
+        builds.MapGet("/{id:guid}/running", Running);
+        builds.MapGet("/{id:guid}/reaches", Propose);
+        builds.MapGet("/{id:guid}/waters/{waterId}/reckoned", Reckoned);
+        builds.MapGet("/{id:guid}/waters/{waterId}/shore", Shore);
+    }
+
+    private static async Task<Ok<IReadOnlyList<HollowAnswer>>> Hollows(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, double leastMl = 0.5)
+    {
+        Require.Within(leastMl, 0.01, 1e6, "leastMl");
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var field = (await grounds.OfAsync(build, cancel)).Surface;
+        var hollows = DepressionHierarchy.Find(field, new EdgeOutlets(field, build.Dams), Planner.DimpleMm, leastMl, cancel);
+        return TypedResults.Ok<IReadOnlyList<HollowAnswer>>(
+            [.. hollows.Take(MostHollows).Select(hollow => new HollowAnswer(hollow, WetRegion.Flood(field, field.CellAt(hollow.LowestAt), hollow.SpillMm).Runs()))]);
+    }
+
+    private static async Task<Ok<DamCut>> Panels(Guid id, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(DamPlan.Cut(build, Planner.Plan(build, await grounds.OfAsync(build, cancel), stores, cancel).Dams));
+    }
+
+    private static async Task<Ok<IReadOnlyList<RunningWater>>> Running(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(RunningPlan.Of(build, await grounds.OfAsync(build, cancel), cancel));
+    }
+
+    private static async Task<Ok<ReachProposal>> Propose(
+        Guid id, string stepId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel, double deepestMm = 8, double leastMm = 3, string? productId = null)
+    {
+        Require.Within(deepestMm, 0.5, 200, "deepestMm");
+        Require.Within(leastMm, 0.2, 100, "leastMm");
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var product = productId ?? (build.Waters.Count > 0 ? build.Waters[^1].ProductId : stores.Sheets[0].Id);
+        return TypedResults.Ok(RunningPlan.Propose(build, await grounds.CompilerAsync(build, cancel), stepId, deepestMm, leastMm, product));
+    }
+
+    private static async Task<Ok<ReckonedAnswer>> Reckoned(Guid id, string waterId, double levelMm, BuildStore store, Grounds grounds, CancellationToken cancel)
+    {
+        Require.Within(levelMm, -500, 1000, "levelMm");
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var water = build.Waters.FirstOrDefault(w => w.Id == waterId)
+            ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
+        var field = (await grounds.OfAsync(build, cancel)).Surface;
+        return TypedResults.Ok(new ReckonedAnswer(levelMm, WetRegion.Flood(field, field.CellAt(water.Seed), levelMm).VolumeMl));
+    }
+
+    private static async Task<Ok<ShorePlan>> Shore(
+        Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel, double spacingMm = 40, double? datumXMm = null, double? datumYMm = null)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        PointMm? datum = datumXMm is { } x && datumYMm is { } y ? new PointMm(x, y) : null;
+        return TypedResults.Ok(ShorePlan.Of(build, (await grounds.OfAsync(build, cancel)).Surface, waterId, stores, spacingMm, datum));
+    }
+}

@@ -1,0 +1,155 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Tests.Water;
+
+public class ReachesTests
+{
+    private static StreamSection At(double along, double bed, double width = 20, double depth = 4) =>
+        new(new PointMm(along, 50), along, 0, bed, new PointMm(along, 50), 0, bed + depth, width, width * depth);
+
+    private static List<StreamSection> Slope(double from, double to, int count = 101) =>
+        [.. Enumerable.Range(0, count).Select(i => At(i * 3, from + ((to - from) * i / (count - 1))))];
+
+    [Fact]
+    public void A_bed_that_falls_12_mm_at_8_deep_and_3_least_takes_three_reaches_of_equal_fall()
+    {
+        var reaches = Reaches.Propose(Slope(20, 8), 8, 3);
+        Assert.Equal(3, reaches.Count);
+        Assert.All(reaches, reach => Assert.InRange(reach.DeepestMm, 6.7, 7.1));
+        Assert.Equal(23, reaches[0].LevelMm, 9);
+        Assert.All(reaches.Zip(reaches.Skip(1)), pair => Assert.InRange(pair.First.LevelMm - pair.Second.LevelMm, 3.7, 4.3));
+    }
+
+    [Property(MaxTest = 100)]
+    public bool None_is_deeper_than_wanted_or_drier_than_the_least_and_they_cover_the_stream(int seed)
+    {
+        var random = new Random(seed);
+        var bed = 40.0;
+        var sections = Enumerable.Range(0, 120).Select(i => At(i * 3, bed += (random.NextDouble() * 0.9) - 0.6)).ToList();
+        double least = 1 + random.NextDouble(), deepest = least + 2.5 + (random.NextDouble() * 6);
+        var reaches = Reaches.Propose(sections, deepest, least);
+        foreach (var section in sections)
+        {
+            var reach = reaches.FirstOrDefault(r => section.AlongMm >= r.FromMm && section.AlongMm < r.ToMm) ?? reaches[^1];
+            var depth = reach.LevelMm - section.BedMm;
+            if (depth < least - 1e-9 || depth > deepest + 1e-6) return false;
+        }
+
+        return reaches[0].FromMm == 0 && reaches.Zip(reaches.Skip(1)).All(pair => pair.First.ToMm == pair.Second.FromMm);
+    }
+
+    [Fact]
+    public void Depths_that_leave_no_room_are_refused()
+    {
+        Assert.Throws<RefusedException>(() => Reaches.Propose(Slope(20, 8), 3, 3));
+        Assert.Throws<RefusedException>(() => Reaches.Propose(Slope(400, 8), 3.1, 3));
+        Assert.Throws<RefusedException>(() => Reaches.Propose(Slope(20, 8, 1), 8, 3));
+    }
+
+    [Fact]
+    public void A_fall_is_found_where_one_level_follows_another()
+    {
+        List<StreamSection> sections = [.. Slope(20, 20, 40), new(new PointMm(120, 50), 120, 0, 25, new PointMm(120, 50), -1, 25, 0, 0), .. Slope(15, 15, 40).Select(s => s with { AlongMm = s.AlongMm + 123, Water = 1 })];
+        var fall = Assert.Single(WhiteWater.Falls(sections));
+        Assert.Equal((24, 19, 5, 25, 120), (fall.FromMm, fall.ToMm, fall.HeightMm, fall.CrestMm, fall.AlongMm));
+        Assert.Equal((0, 1), (fall.Upper, fall.Lower));
+        Assert.Contains(WhiteWater.Of(sections, [fall]), place => place.Cause == WhiteCause.Drop);
+    }
+
+    [Fact]
+    public void Narrows_and_shallows_run_white_and_an_even_stream_does_not()
+    {
+        List<StreamSection> even = [.. Enumerable.Range(0, 60).Select(i => At(i * 3, 10))];
+        Assert.Empty(WhiteWater.Of(even, []));
+        List<StreamSection> pinched = [.. even.Select((s, i) => i is >= 20 and < 24 ? At(s.AlongMm, 10, width: 8) : i is >= 40 and < 43 ? At(s.AlongMm, 12.5, depth: 1.5) : s)];
+        var white = WhiteWater.Of(pinched, []);
+        Assert.Equal([WhiteCause.Narrows, WhiteCause.Shallows], white.Select(place => place.Cause));
+        Assert.Equal(2.5, white[0].Strength, 6);
+        Assert.All(white, place => Assert.InRange(place.LengthMm, 5, 20));
+    }
+
+    [Fact]
+    public void A_rock_in_the_water_is_found_and_a_bank_is_not()
+    {
+        var field = Fields.From(60, 40, 2, (c, r) => r is < 5 or > 34 ? 30 : (c - 30) * (c - 30) + (r - 20) * (r - 20) < 12 ? 18 : 5);
+        var wet = new bool[field.HeightsMm.Length];
+        foreach (var cell in WetRegion.Flood(field, field.CellAt(new PointMm(10, 40)), 15).Cells) wet[cell] = true;
+        List<StreamSection> sections = [.. Enumerable.Range(0, 40).Select(i => At(i * 3, 5, 60, 10) with { At = new PointMm(i * 3, 40) })];
+        var rock = Assert.Single(WhiteWater.Rocks(field, wet, sections));
+        Assert.InRange(rock.At.DistanceMm(new PointMm(61, 41)), 0, 1);
+        Assert.Equal(WhiteCause.Rock, rock.Cause);
+    }
+
+    [Fact]
+    public void A_stream_beside_a_track_is_told_and_one_that_crosses_it_is_not()
+    {
+        var track = SmoothLine.Through([new(0, 90), new(300, 90)], 8);
+        var beside = BesideTrack.Of(Slope(20, 8), [track]);
+        Assert.True(beside!.IsLong);
+        Assert.Equal(300, beside.LongestMm, 6);
+        Assert.Equal(0, beside.MeanTurnDeg, 6);
+        List<StreamSection> across = [.. Slope(20, 8).Select(s => s with { HeadingDeg = 70 })];
+        Assert.Null(BesideTrack.Of(across, [track]));
+        Assert.Null(BesideTrack.Of(Slope(20, 8), []));
+    }
+
+    [Fact]
+    public void A_dropping_channel_is_proposed_weirs_that_hold_the_reaches_they_part()
+    {
+        var channel = new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 24, BedEndMm = 10, BankAngleDeg = 60 };
+        var build = new Build
+        {
+            Name = "Stream",
+            Scale = 160,
+            Board = new Board(400, 200, 2),
+            Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel, new PlasterSkin { Id = "skin", Name = "Skin", ThicknessMm = 1.5 }],
+        };
+        var proposal = RunningPlan.Propose(build, steps => GroundRecipe.Compile(build.Board, steps), "stream", 8, 3, "coating-epoxy");
+        Assert.Equal(proposal.Waters.Count - 1, proposal.Channel.Weirs.Count);
+        Assert.Equal(3, proposal.Waters.Count);
+        var made = build with
+        {
+            Recipe = [build.Recipe[0], proposal.Channel, build.Recipe[2]],
+            Waters = proposal.Waters,
+            Dams = [new(Core.Dams.BoardSide.Left, 60, 140, 45), new(Core.Dams.BoardSide.Right, 60, 140, 45)],
+        };
+        var plan = Planner.Plan(made, Stores.Examples);
+        Assert.All(plan.Waters, water => Assert.Equal(Standing.Holds, water.Standing));
+        Assert.All(plan.Waters, water => Assert.InRange(water.MaxDepthMm, 5, 8.1));
+        Assert.All(plan.Waters, water => Assert.Empty(water.JoinedWith));
+        var stream = Assert.Single(RunningPlan.Of(made, GroundRecipe.Compile(made.Board, made.Recipe)));
+        Assert.Equal(3, stream.Reaches.Count);
+        Assert.Equal(2, stream.Falls.Count);
+        Assert.All(stream.Falls, fall => Assert.InRange(fall.CrestOverMm, 2, 3));
+        Assert.All(stream.Falls.Zip(plan.Waters.Zip(plan.Waters.Skip(1))), pair => Assert.Equal(pair.Second.First.WaterlineMm - pair.Second.Second.WaterlineMm, pair.First.HeightMm, 9));
+        Assert.All(stream.Arrows, arrow => Assert.Equal(0, arrow.HeadingDeg, 6));
+    }
+
+    [Fact]
+    public void A_channel_drawn_upstream_is_read_downstream()
+    {
+        var channel = new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 10, BedEndMm = 24, BankAngleDeg = 60 };
+        var ground = GroundRecipe.Compile(new Board(400, 200, 2), [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel]);
+        var sections = Thalweg.Of(ground.Surface, channel, [], 3);
+        Assert.True(sections[0].BedMm > sections[^1].BedMm);
+        Assert.Equal(180, Math.Abs(sections[5].HeadingDeg), 6);
+        Assert.True(sections[0].AlongMm < sections[^1].AlongMm);
+    }
+
+    [Fact]
+    public void A_section_has_the_width_and_area_of_the_channel()
+    {
+        // Upright banks 30 apart, bed 10, water to 16.
+        var channel = new Channel { Id = "c", Name = "C", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 10, BedEndMm = 10, BankAngleDeg = 90 };
+        var field = GroundRecipe.Compile(new Board(400, 200, 1), [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel]).Surface;
+        var wet = new bool[field.HeightsMm.Length];
+        foreach (var cell in WetRegion.Flood(field, field.CellAt(new PointMm(200, 100)), 16).Cells) wet[cell] = true;
+        var middle = Thalweg.Of(field, channel, [(wet, 16)], 3)[60];
+        Assert.Equal(30, middle.WidthMm, 1.01);
+        Assert.Equal(180, middle.SectionMm2, 7);
+        Assert.Equal(6, middle.MeanDepthMm, 9);
+    }
+}

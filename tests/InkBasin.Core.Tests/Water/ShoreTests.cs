@@ -1,0 +1,61 @@
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Tests.Plan;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Tests.Water;
+
+public class ShoreTests
+{
+    [Fact]
+    public void Resin_climbs_about_two_millimetres()
+    {
+        Assert.Equal(1000 * Math.Sqrt(2 * 0.035 / (1100 * 9.80665) * (1 - Math.Sin(Math.PI / 9))), Creep.HeightMm(), 12);
+        Assert.InRange(Creep.HeightMm(), 2.0, 2.1);
+        Assert.Equal(0, Creep.HeightMm(contactDeg: 90), 6);
+    }
+
+    [Fact]
+    public void The_band_goes_up_a_bank_to_its_height_and_stops_on_a_flat()
+    {
+        // A bank of one in two to the right of the water at 10: its cells of 1 mm rise by half a millimetre each.
+        var slope = Fields.From(40, 3, 1, (c, _) => c < 10 ? 5 : 10 + ((c - 10) * 0.5));
+        var region = WetRegion.Flood(slope, 0, 10);
+        Assert.Equal(5 * 3, Creep.Band(region, 2.07).Length);
+        var flat = Fields.From(40, 3, 1, (c, _) => c < 10 ? 5 : 10);
+        Assert.Equal(7 * 3, Creep.Band(WetRegion.Flood(flat, 0, 10), 2.07).Length);
+    }
+
+    [Fact]
+    public void Marks_stand_on_the_shore_no_nearer_than_the_spacing()
+    {
+        var field = Fields.From(60, 60, 2, (c, r) => Math.Sqrt(Math.Pow(c - 29.5, 2) + Math.Pow(r - 29.5, 2)));
+        var marks = Shoreline.Marks(WetRegion.Flood(field, field.CellAt(new PointMm(60, 60)), 20), 15);
+        Assert.All(marks, mark => Assert.InRange(mark.DistanceMm(new PointMm(60, 60)), 37, 42));
+        Assert.InRange(marks.Count, 10, 16);
+        for (var i = 0; i < marks.Count; i++)
+        {
+            for (var j = 0; j < i; j++) Assert.True(marks[i].DistanceMm(marks[j]) >= 15);
+        }
+    }
+
+    [Fact]
+    public void The_edge_of_the_board_is_no_shore()
+    {
+        var field = Fields.From(20, 20, 2, (_, r) => r < 10 ? 5 : 30);
+        var marks = Shoreline.Marks(WetRegion.Flood(field, 0, 10), 6);
+        Assert.NotEmpty(marks);
+        Assert.All(marks, mark => Assert.Equal(20, mark.YMm));
+    }
+
+    [Fact]
+    public void Heights_are_told_over_board_bench_and_datum()
+    {
+        var field = GroundRecipe.Compile(Samples.Creek.Board, Samples.Creek.Recipe).Surface;
+        var shore = ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, new PointMm(150, 10));
+        Assert.Equal((20, 26, 32, -12), (shore.WaterlineMm, shore.OverBenchMm, shore.DatumMm, shore.OverDatumMm));
+        Assert.Null(ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, null).OverDatumMm);
+        Assert.Throws<RefusedException>(() => ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, new PointMm(-5, 0)));
+        Assert.Throws<RefusedException>(() => ShorePlan.Of(Samples.Creek, field, "nobody", Stores.Examples, 40, null));
+    }
+}
