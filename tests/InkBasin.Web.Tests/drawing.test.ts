@@ -115,6 +115,7 @@ describe('the points of a step', () => {
     raggedMm: 0,
     fords: [],
     islands: [],
+    weirs: [],
   };
   const pond: PondOperation = {
     kind: 'pond',

@@ -58,7 +58,9 @@ public sealed record DrownedPlan(
         var share = water is null ? 0 : thing.ShareUnder(baseMm, water.WaterlineMm);
         double volume = thing.VolumeMl, mass = thing.OwnMassG, displaced = volume * share;
         var lift = (density * displaced) - mass;
-        var floats = lift > 0;
+
+        // Standing with its head out it may be heavy enough; tipped over and under, only its density counts.
+        var floats = mass < density * volume;
         double? from = null, to = null;
         if (water is not null)
         {
@@ -70,9 +72,11 @@ public sealed record DrownedPlan(
                 (from, to) = (film.ThickerThanH(CarriesPaS), film.ThickerThanH(ClosesPaS));
                 notices.Add(new(Standing.Holds, $"{thing.Name} goes in {Hours(from.Value)} to {Hours(to.Value)} after the last layer is mixed, once the resin carries it and still closes round it. It pushes up {displaced.ToString("0.#", CultureInfo.InvariantCulture)} ml."));
             }
-            else if (floats)
+            else if (floats && !thing.Held)
             {
-                notices.Add(new(Standing.Tight, $"{thing.Name} floats: pin it, glue it, or hold it down with {lift.ToString(lift < 10 ? "0.0" : "0", CultureInfo.InvariantCulture)} g until the resin grips."));
+                notices.Add(new(Standing.Tight, lift > 0
+                    ? $"{thing.Name} floats: pin it, glue it, or hold it down with {lift.ToString(lift < 10 ? "0.0#" : "0", CultureInfo.InvariantCulture)} g until the resin grips."
+                    : $"{thing.Name} stands while its head is out of the water, but floats once it tips: pin or glue its foot."));
             }
         }
 

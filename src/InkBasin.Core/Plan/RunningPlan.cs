@@ -64,6 +64,7 @@ public static class RunningPlan
 {
     private const double SectionMm = 3;
     private const double ArrowMm = 45;
+    private const double LeastFallMm = 0.5;
 
     /// <summary>A weir stands so far over the water it holds, mm: freeboard that is not tight.</summary>
     private const double WeirOverMm = 2.2;
@@ -82,6 +83,9 @@ public static class RunningPlan
             cancel.ThrowIfCancellationRequested();
             var sections = Thalweg.Of(field, channel, waters, Math.Max(SectionMm, field.CellMm));
             if (sections.All(section => section.Water < 0)) continue;
+
+            // A level channel is a basin, unless its waters stand at several levels.
+            if (Math.Abs(channel.BedStartMm - channel.BedEndMm) < LeastFallMm && WhiteWater.Falls(sections).Count == 0) continue;
             streams.Add(StreamOf(build, channel, field, sections, waters, tracks));
         }
 

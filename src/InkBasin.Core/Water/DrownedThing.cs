@@ -70,6 +70,9 @@ public sealed record DrownedThing
     /// <summary>When it goes in.</summary>
     public SetIn SetIn { get; init; } = SetIn.Before;
 
+    /// <summary>Whether it is pinned, glued or weighted so that it stays down.</summary>
+    public bool Held { get; init; }
+
     /// <summary>Level of its base, mm over the board; null stands it on the bed.</summary>
     public double? BaseMm { get; init; }
 

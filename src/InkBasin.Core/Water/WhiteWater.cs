@@ -53,6 +53,8 @@ public static class WhiteWater
     private const double StandsOut = 1.8;
     private const double Narrow = 0.8;
     private const double LargestRockMm2 = 900;
+    private const double AboveWeirMm = 20;
+    private const double OnePlaceMm = 18;
 
     /// <summary>Falls between the waters of a stream, downstream.</summary>
     public static IReadOnlyList<Fall> Falls(IReadOnlyList<StreamSection> sections)
@@ -71,8 +73,10 @@ public static class WhiteWater
                     if (sections[k].BedMm > sections[crest].BedMm) crest = k;
                 }
 
+                // At the weir itself the water tapers off: its width is that a little above.
+                var width = Enumerable.Range(0, last + 1).Where(k => sections[k].Water == sections[last].Water && sections[last].AlongMm - sections[k].AlongMm <= AboveWeirMm).Max(k => sections[k].WidthMm);
                 falls.Add(new Fall(
-                    sections[crest].At, sections[crest].AlongMm, sections[last].LevelMm, sections[i].LevelMm, sections[crest].BedMm, sections[last].WidthMm, sections[crest].HeadingDeg, sections[last].Water, sections[i].Water));
+                    sections[crest].At, sections[crest].AlongMm, sections[last].LevelMm, sections[i].LevelMm, sections[crest].BedMm, width, sections[crest].HeadingDeg, sections[last].Water, sections[i].Water));
             }
 
             last = i;
@@ -101,16 +105,17 @@ public static class WhiteWater
                 continue;
             }
 
-            // A run of sections that stand out is one place, at the fastest of them.
-            int best = k, end = k;
-            while (end < wet.Count && Speed(wet[end]) >= usual * StandsOut && (end == k || wet[end] == wet[end - 1] + 1))
+            // Sections that stand out close to each other are one place, at the fastest of them.
+            int best = k, last = k, end = k + 1;
+            for (; end < wet.Count && sections[wet[end]].AlongMm - sections[wet[last]].AlongMm <= OnePlaceMm; end++)
             {
+                if (Speed(wet[end]) < usual * StandsOut || NearFall(sections[wet[end]], falls)) continue;
+                last = end;
                 if (Speed(wet[end]) > Speed(wet[best])) best = end;
-                end++;
             }
 
             var here = sections[wet[best]];
-            var length = sections[wet[end - 1]].AlongMm - sections[wet[k]].AlongMm + usualWidth / 3;
+            var length = sections[wet[last]].AlongMm - sections[wet[k]].AlongMm + (usualWidth / 3);
             places.Add(new WhitePlace(here.At, here.WidthMm < Narrow * usualWidth ? WhiteCause.Narrows : WhiteCause.Shallows, here.HeadingDeg, length, Speed(wet[best]) / usual));
             k = end;
         }

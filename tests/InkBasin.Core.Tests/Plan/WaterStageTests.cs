@@ -96,6 +96,12 @@ public class WaterStageTests
         Assert.True(log.Floats);
         Assert.Equal(1.07 - 0.6, log.HoldDownG, 9);
         Assert.False(Stand(thing => thing with { MassG = 2.5 }).Floats);
+        var post = Stand(thing => thing with { LengthMm = 4, WidthMm = 4, HeightMm = 24, DensityGPerMl = 0.6 });
+        Assert.True(post.Floats);
+        Assert.Equal(0, post.HoldDownG);
+        Assert.Equal(Standing.Tight, log.Standing);
+        Assert.Equal(Standing.Holds, Stand(thing => thing with { Held = true }).Standing);
+        Assert.Contains("once it tips", post.Notices[0].Sentence, StringComparison.Ordinal);
         Assert.Equal(Standing.Stop, Stand(thing => thing with { Skin = Skin.Porous }).Standing);
         Assert.Null(Stand(thing => thing with { At = new PointMm(100, 5) }).WaterId);
         Assert.Equal(Standing.Stop, Stand(thing => thing with { At = new PointMm(-100, 5) }).Standing);

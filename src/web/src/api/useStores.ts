@@ -28,3 +28,16 @@ export function useStandInKinds() {
       .data ?? []
   );
 }
+
+export function useDrownedKinds() {
+  return (
+    useQuery({ queryKey: ['drowned'], queryFn: () => answer(api.GET('/api/stores/drowned')), staleTime: Infinity })
+      .data ?? []
+  );
+}
+
+export function useDamChoices() {
+  return (
+    useQuery({ queryKey: ['dams'], queryFn: () => answer(api.GET('/api/stores/dams')), staleTime: Infinity }).data ?? []
+  );
+}

@@ -5,6 +5,7 @@ import { layerShade } from '../staff/layerShade';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
+import { cutThings } from './drowned';
 import { takeSection, wetStretches, type Section } from './section';
 
 const SIDE = 60;
@@ -77,6 +78,18 @@ export function Cut() {
             x={x}
             y={y}
           />
+        ))}
+        {cutThings(build.drowned, plan.drowned, cut).map((thing) => (
+          <rect
+            key={thing.id}
+            className="cut-thing"
+            x={x(thing.fromMm)}
+            y={y(thing.topMm)}
+            width={Math.max(1, x(thing.toMm) - x(thing.fromMm))}
+            height={y(thing.baseMm) - y(thing.topMm)}
+          >
+            <title>{thing.name}</title>
+          </rect>
         ))}
         <polyline className="cut-surface" points={surface.join(' ')} />
         {ticks.map((mm) => (

@@ -46,6 +46,8 @@ export interface Desk {
   selectStep: (id: string | null) => void;
   standInId: string | null;
   selectStandIn: (id: string | null) => void;
+  drownedId: string | null;
+  selectDrowned: (id: string | null) => void;
   sight: Sight | null;
   setSight: (sight: Sight | null) => void;
   cut: CutLine;

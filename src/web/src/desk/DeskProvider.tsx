@@ -35,6 +35,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   const [waterId, selectWater] = useState<string | null>(null);
   const [stepId, selectStep] = useState<string | null>(null);
   const [standInId, selectStandIn] = useState<string | null>(null);
+  const [drownedId, selectDrowned] = useState<string | null>(null);
   const [sight, setSight] = useState<Sight | null>(null);
   const [cut, setCut] = useCut(id);
 
@@ -77,6 +78,8 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       selectStep,
       standInId,
       selectStandIn,
+      drownedId,
+      selectDrowned,
       sight,
       setSight,
       cut: cut ?? { a: { xMm: width * 0.58, yMm: 0 }, b: { xMm: width * 0.757, yMm: depth } },
@@ -100,6 +103,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     id,
     stepId,
     standInId,
+    drownedId,
     sight,
     cut,
     setCut,

@@ -1,12 +1,13 @@
 import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import { freshId, useDesk } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
-import type { Operation, PointMm } from '../api/types';
+import type { HollowAnswer, Operation, PointMm, RunningWater, ShorePlan } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
 import type { PourTestState } from '../desk/usePourTest';
 import { CutLineDrawing } from './CutLineDrawing';
+import { DrownedThings } from './DrownedThings';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
 import { Measure } from './Measure';
 import { PouredDrawing, RunOffMarks } from './PouredDrawing';
@@ -22,6 +23,7 @@ import { Underlay } from './Underlay';
 import { useSize } from './useSize';
 import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
+import { FlowDrawing, HollowsDrawing, ShoreDrawing } from './WaterLooks';
 import { heightLines, pathOf } from './waterShapes';
 
 const HEIGHT_LINE_MM = 2.5;
@@ -32,13 +34,25 @@ const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish 
   brush: 'Draw on the board with the brush. Escape lays it down.',
   water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
   standIn: 'Press where it is to stand. Enter puts it in the middle, Escape drops it.',
+  drowned: 'Press where it is to lie. Enter puts it in the middle, Escape drops it.',
   sounding: 'Press where the stick stood, for each depth. Escape lays it down.',
   eye: 'Press where the eye is, on the board or beside it.',
   peak: 'Press on the peak that is to be mirrored.',
   pour: 'Press where you pour. Press again to add, Escape puts the jug down.',
+  datum: 'Press on the place that heights are to be told over: a rail, a sill, a corner of the board.',
   ruler: 'Press and drag from one place to another. Escape lays the ruler down.',
   photo: 'Drag on the photo from one place to another whose distance you know.',
 };
+
+/** What the Water stage draws over the board, null for what is not looked at. */
+export interface WaterLooks {
+  hollows: HollowAnswer[] | null;
+  shore: ShorePlan | null;
+  datum: PointMm | null;
+  streams: RunningWater[] | null;
+  /** Drowned things can be taken hold of. */
+  things: boolean;
+}
 
 /** The board from above, to scale. */
 export function Sheet({
@@ -48,6 +62,7 @@ export function Sheet({
   showSteps,
   showThings,
   showSight,
+  looks,
   pourTest,
   pointer,
 }: {
@@ -58,6 +73,8 @@ export function Sheet({
   /** Stand-ins and the photo can be taken hold of. */
   showThings: boolean;
   showSight: boolean;
+  /** What of the waters is drawn over the board. */
+  looks: WaterLooks;
   pourTest: PourTestState;
   /** Told the place under the pointer, for the keys that act there. */
   pointer: RefObject<PointMm | null>;
@@ -127,6 +144,8 @@ export function Sheet({
 
   const at = (event: PointerEvent<Element>) => half(toBoard(view, event.currentTarget, event));
   const measuring = tool.kind === 'point' && tool.wants === 'sounding';
+  // While liquid is poured, or the hollows are shown, the board is dry but for them.
+  const undisturbed = pourTest.frame === null && looks.hollows === null;
   const selectedStep = showSteps ? build.recipe.find((operation) => operation.id === desk.stepId) : undefined;
 
   return (
@@ -181,8 +200,7 @@ export function Sheet({
             ))}
             {build.waters.map((w, i) => {
               const waterPlanned = plan.waters[i];
-              // While liquid is poured the board is dry but for it.
-              return waterPlanned === undefined || pourTest.frame !== null ? null : (
+              return waterPlanned === undefined || !undisturbed ? null : (
                 <WaterDrawing
                   key={w.id}
                   ground={ground}
@@ -196,12 +214,20 @@ export function Sheet({
                 />
               );
             })}
+            {looks.hollows !== null && pourTest.frame === null && (
+              <HollowsDrawing hollows={looks.hollows} ground={ground} view={view} />
+            )}
+            {looks.shore !== null && (
+              <ShoreDrawing shore={looks.shore} datum={looks.datum} ground={ground} view={view} />
+            )}
+            <DrownedThings view={view} handles={looks.things && tool.kind === 'hand'} />
+            {looks.streams !== null && <FlowDrawing streams={looks.streams} view={view} />}
             <PouredDrawing test={pourTest} ground={ground} view={view} />
             <rect className="board-edge" width={widthPx} height={heightPx} />
             <Dams dams={build.dams} view={view} />
             <RunOffMarks test={pourTest} view={view} />
-            {waterPlan !== null && pourTest.frame === null && <OpenEdges plan={waterPlan} view={view} />}
-            {waterPlan !== null && pourTest.frame === null && waterPlan.wetRuns.length > 0 && (
+            {waterPlan !== null && undisturbed && <OpenEdges plan={waterPlan} view={view} />}
+            {waterPlan !== null && undisturbed && looks.streams === null && waterPlan.wetRuns.length > 0 && (
               <SpillFlag plan={waterPlan} view={view} />
             )}
             {showSteps &&

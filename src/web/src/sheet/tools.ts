@@ -1,4 +1,4 @@
-import type { Board, Operation, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
+import type { Board, DrownedThing, Operation, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
 import { drawnBox, drawnLine, type BoxKind, type LineKind } from './newSteps';
 
 /**
@@ -12,11 +12,15 @@ export type Tool =
   | { kind: 'brush'; brush: Brush; path: PointMm[] | null }
   | { kind: 'water' }
   | { kind: 'standIn'; thing: StandIn }
+  | { kind: 'drowned'; thing: DrownedThing }
   | { kind: 'point'; wants: PointWish }
   | { kind: 'span'; wants: SpanWish; from: PointMm | null; to: PointMm | null };
 
-/** A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for, where to pour. */
-export type PointWish = 'sounding' | 'eye' | 'peak' | 'pour';
+/**
+ * A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for, where to pour, what heights are told
+ * over.
+ */
+export type PointWish = 'sounding' | 'eye' | 'peak' | 'pour' | 'datum';
 
 /** Two places asked for: to measure between them, or to size the photo by them. */
 export type SpanWish = 'ruler' | 'photo';
@@ -42,6 +46,7 @@ export type Made =
   | { kind: 'stroke'; stroke: Stroke }
   | { kind: 'water'; water: Pick<Water, 'seed'> }
   | { kind: 'standIn'; thing: StandIn }
+  | { kind: 'drowned'; thing: DrownedThing }
   | { kind: 'point'; wants: PointWish; at: PointMm }
   | { kind: 'span'; wants: SpanWish; from: PointMm; to: PointMm };
 
@@ -84,6 +89,8 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
         kind: 'standIn',
         thing: { ...tool.thing, id: site.id, centre },
       }));
+    case 'drowned':
+      return pointStep(tool, event, site, (at) => ({ kind: 'drowned', thing: { ...tool.thing, id: site.id, at } }));
     case 'point':
       return pointStep(tool, event, site, (at) => ({ kind: 'point', wants: tool.wants, at }));
     case 'span':

@@ -9,11 +9,14 @@ import { Cut } from '../cut/Cut';
 import { freshId, useDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
 import { usePourTest } from '../desk/usePourTest';
-import { Sheet } from '../sheet/Sheet';
+import { useHollows, useRunning, useShore } from '../desk/useWaterLooks';
+import { Sheet, type WaterLooks } from '../sheet/Sheet';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
 import { PoursSlip } from '../stages/pours/PoursSlip';
+import type { WaterPart } from '../stages/water/parts';
+import type { ShoreWish } from '../stages/water/ShorePart';
 import { WaterSlip } from '../stages/water/WaterSlip';
 import { Staff } from '../staff/Staff';
 import { Tideline } from '../tideline/Tideline';
@@ -40,16 +43,21 @@ export function Bench() {
 function Instruments({ stage }: { stage: StagePath }) {
   const desk = useDesk();
   const navigate = useNavigate();
-  const { id: deskId, build, rest, edit, selectStep, selectStandIn, selectWater } = desk;
+  const { id: deskId, build, rest, edit, selectStep, selectStandIn, selectDrowned, selectWater } = desk;
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
   const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
   const pourTest = usePourTest();
+  const [part, setPart] = useState<WaterPart>('level');
+  const [shore, setShore] = useState<ShoreWish>({ spacingMm: 40, datum: null });
+  const [hollowsShown, setHollows] = useState(false);
+  const looks = useLooks(stage === 'water' ? part : null, shore, hollowsShown);
   const pointer = useRef<PointMm | null>(null);
   const pourUnderPointer = () => {
     if (pointer.current === null) return;
     void navigate(`/builds/${deskId}/water`);
+    setPart('test');
     pourTest.pour(pointer.current);
   };
   useKeys(() => setHelp(true), setRelief, pourUnderPointer);
@@ -79,6 +87,12 @@ function Instruments({ stage }: { stage: StagePath }) {
         void edit({ kind: 'addStandIn', standIn: { ...made.thing, name }, index: rest.standIns.length });
         break;
       }
+      case 'drowned': {
+        const name = unused(made.thing.name, new Set(rest.drowned.map((one) => one.name)));
+        selectDrowned(made.thing.id);
+        void edit({ kind: 'addDrowned', thing: { ...made.thing, name }, index: rest.drowned.length });
+        break;
+      }
       case 'point':
         placePoint(made.wants, made.at);
         break;
@@ -93,6 +107,7 @@ function Instruments({ stage }: { stage: StagePath }) {
     if (wants === 'eye') desk.setSight({ ...sight, eye: at });
     else if (wants === 'peak') desk.setSight({ ...sight, peak: at });
     else if (wants === 'pour') pourTest.pour(at);
+    else if (wants === 'datum') setShore({ ...shore, datum: at });
     else {
       const bed = rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
@@ -137,7 +152,8 @@ function Instruments({ stage }: { stage: StagePath }) {
             onMade={onMade}
             showSteps={stage === 'ground'}
             showThings={stage === 'board'}
-            showSight={stage === 'water'}
+            showSight={stage === 'water' && part === 'shore'}
+            looks={looks}
             pourTest={pourTest}
             pointer={pointer}
           />
@@ -162,11 +178,37 @@ function Instruments({ stage }: { stage: StagePath }) {
         <Messages />
         {stage === 'board' && <BoardSlip tool={tool} setTool={setTool} span={span} setSpan={setSpan} />}
         {stage === 'ground' && <GroundSlip tool={tool} setTool={setTool} />}
-        {stage === 'water' && <WaterSlip tool={tool} setTool={setTool} pourTest={pourTest} />}
+        {stage === 'water' && (
+          <WaterSlip
+            tool={tool}
+            setTool={setTool}
+            part={part}
+            setPart={setPart}
+            pourTest={pourTest}
+            shore={shore}
+            setShore={setShore}
+            hollows={hollowsShown}
+            setHollows={setHollows}
+          />
+        )}
         {stage === 'pours' && <PoursSlip />}
       </aside>
       <Tideline />
       <Help show={help} onHide={() => setHelp(false)} />
     </div>
   );
+}
+
+/** What the leaf of the Slip that is open draws on the Sheet. */
+function useLooks(part: WaterPart | null, wish: ShoreWish, hollowsShown: boolean): WaterLooks {
+  const hollows = useHollows(part === 'test' && hollowsShown);
+  const shore = useShore(part === 'shore', wish.spacingMm, wish.datum);
+  const running = useRunning(part === 'flow');
+  return {
+    hollows: hollows.data,
+    shore: shore.data,
+    datum: wish.datum,
+    streams: running.data,
+    things: part === 'things',
+  };
 }

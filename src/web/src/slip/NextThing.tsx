@@ -1,4 +1,4 @@
-import type { WaterPlan } from '../api/types';
+import type { Water, WaterPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
@@ -6,12 +6,15 @@ import { useNow } from './useNow';
 import { drops, hours, parts, when } from './words';
 
 /** The next pour in a maker's words. */
-export function NextThing({ plan }: { plan: WaterPlan }) {
+export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { build } = useDesk();
   const units = useUnits();
   const now = useNow();
   const byScale = build.measuring.device.kind === 'scale';
-  const index = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
+  // What has begun is done with; without a single pour logged the clock has to do.
+  const begun = build.begun.filter((pour) => pour.waterId === water.id).length;
+  const ahead = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
+  const index = begun > 0 ? begun : ahead;
   const layer = plan.layers[index];
   if (layer === undefined) {
     return (
@@ -32,8 +35,13 @@ export function NextThing({ plan }: { plan: WaterPlan }) {
     <section className="next-thing">
       <p>
         <strong>Mix {parts(layer, byScale, units)}</strong>, {drops(layer)}, for layer {index + 1}
-        {layer.pourAt !== null && <> on {when(layer.pourAt, now)}</>}.{' '}
-        <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
+        {layer.pourAt !== null &&
+          (Date.parse(layer.pourAt) > now.getTime() ? (
+            <> on {when(layer.pourAt, now)}</>
+          ) : (
+            <>, due since {when(layer.pourAt, now)}</>
+          ))}
+        . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
         {last
           ? layer.pourAt !== null && plan.stripAt !== null
             ? `Dams off from ${when(plan.stripAt, now)}.`

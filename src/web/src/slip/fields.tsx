@@ -128,6 +128,22 @@ export function TextField({
   );
 }
 
+/** Yes or no. */
+export function SwitchField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) {
+  const id = useId();
+  return (
+    <Form.Check id={id} className="switch-field" label={label} checked={value} onChange={() => onChange(!value)} />
+  );
+}
+
 /** One of a few words. */
 export function ChoiceField({
   label,

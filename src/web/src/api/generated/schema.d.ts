@@ -3987,6 +3987,8 @@ export interface components {
             skin: components["schemas"]["Skin"];
             /** @description When it goes in. */
             setIn: components["schemas"]["SetIn"];
+            /** @description Whether it is pinned, glued or weighted so that it stays down. */
+            held: boolean;
             /**
              * Format: double
              * @description Level of its base, mm over the board; null stands it on the bed.

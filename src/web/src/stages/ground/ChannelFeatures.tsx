@@ -26,7 +26,13 @@ const ISLAND: FeatureNumber[] = [
   { key: 'heightMm', label: 'Height', kind: 'length', step: 0.5 },
 ];
 
-/** Fords and islands of a channel, each by its place along it. */
+const WEIR: FeatureNumber[] = [
+  { key: 'alongShare', label: 'Along', kind: 'share', step: 1 },
+  { key: 'crestMm', label: 'Crest at', kind: 'length', step: 0.5 },
+  { key: 'thickMm', label: 'Thickness', kind: 'length', step: 1 },
+];
+
+/** Fords, islands and weirs of a channel, each by its place along it. */
 export function ChannelFeatures({
   channel,
   replace,
@@ -34,8 +40,9 @@ export function ChannelFeatures({
   channel: ChannelOperation;
   replace: (changed: Operation) => Promise<boolean>;
 }) {
-  const { fords, islands } = channel;
+  const { fords, islands, weirs } = channel;
   const newFord = { alongShare: 0.5, lengthMm: 30, riseMm: 5 };
+  const newWeir = { alongShare: 0.5, crestMm: Math.max(channel.bedStartMm, channel.bedEndMm) + 6, thickMm: 6 };
   const newIsland = { alongShare: 0.5, acrossShare: 0, lengthMm: 40, widthMm: 14, heightMm: 14 };
   return (
     <>
@@ -51,6 +58,12 @@ export function ChannelFeatures({
         items={islands}
         onChange={(changed) => replace({ ...channel, islands: changed })}
       />
+      <Features
+        name="Weir"
+        numbers={WEIR}
+        items={weirs}
+        onChange={(changed) => replace({ ...channel, weirs: changed })}
+      />
       <div className="tool-row">
         <Button
           size="sm"
@@ -65,6 +78,13 @@ export function ChannelFeatures({
           onClick={() => void replace({ ...channel, islands: [...islands, newIsland] })}
         >
           Add an island
+        </Button>
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() => void replace({ ...channel, weirs: [...weirs, newWeir] })}
+        >
+          Add a weir
         </Button>
       </div>
     </>

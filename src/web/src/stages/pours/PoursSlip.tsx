@@ -8,6 +8,7 @@ import { useNow } from '../../slip/useNow';
 import { drops, hours, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { BeforePart } from '../water/BeforePart';
 import { WaterTabs } from '../water/WaterTabs';
 import { FirstPour } from './FirstPour';
 
@@ -29,7 +30,10 @@ export function PoursSlip() {
           <p>No water to pour yet: put one on the board under Water.</p>
         </section>
       ) : (
-        <WaterPours water={water} plan={waterPlan} />
+        <>
+          <WaterPours water={water} plan={waterPlan} />
+          <BeforePart key={water.id} water={water} />
+        </>
       )}
     </>
   );
@@ -59,7 +63,7 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
           </p>
         )}
       </section>
-      {plan.layers.length > 0 && <NextThing plan={plan} />}
+      {plan.layers.length > 0 && <NextThing water={water} plan={plan} />}
       {plan.notices.some((notice) => notice.standing !== 'holds') && (
         <section>
           {plan.notices

@@ -11,6 +11,12 @@ import { ToolButton } from '../../slip/ToolButton';
 
 const LEAST_ADOPTED_ML = 0.5;
 
+const HOW: Record<PourFrame['runOff'][number]['how'], string> = {
+  openEdge: 'where it is open',
+  overTop: 'over the top of the dam',
+  pastEnd: 'past the end of the dam',
+};
+
 /** Less is a film in the plaster's roughness, not a pool. */
 const LEAST_TOLD_ML = 0.05;
 
@@ -156,6 +162,6 @@ function told(frame: PourFrame, units: Units): string {
   const away =
     worst === undefined
       ? 'nothing runs off'
-      : `${volume(frame.runOffMl)} ran off, most over the ${worst.side} edge at ${formatLength(worst.atMm, units, 0)} ${unitOf('length', units)}`;
+      : `${volume(frame.runOffMl)} ran off, most ${HOW[worst.how]} on the ${worst.side} edge at ${formatLength(worst.atMm, units, 0)} ${unitOf('length', units)}`;
   return `Of ${volume(frame.pouredMl)} poured ${standing}; ${away}.`;
 }

@@ -1,0 +1,70 @@
+import { useQuery } from '@tanstack/react-query';
+import { answer, api } from '../api/client';
+import type { DamCut, DryingPlan, HollowAnswer, PointMm, RunningWater, ShorePlan } from '../api/types';
+import { useDesk } from './DeskContext';
+
+/** What is asked of the build as it is kept: the answer, or why there is none. */
+export interface Look<T> {
+  data: T | null;
+  refusal: string | null;
+}
+
+function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): Look<T> {
+  const { id, version } = useDesk();
+  const { data, error } = useQuery({
+    queryKey: ['look', id, version, ...key],
+    queryFn: fetch,
+    enabled,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  return {
+    data: enabled && error === null ? (data ?? null) : null,
+    refusal: enabled ? (error?.message ?? null) : null,
+  };
+}
+
+/** Hollows of the ground with the level at which each runs over and into what. */
+export function useHollows(wanted: boolean): Look<HollowAnswer[]> {
+  const { id } = useDesk();
+  const path = { params: { path: { id } } };
+  return useLook(['hollows'], () => answer(api.GET('/api/builds/{id}/hollows', path)), wanted);
+}
+
+/** Streams with their reaches, falls and white places. */
+export function useRunning(wanted: boolean): Look<RunningWater[]> {
+  const { id } = useDesk();
+  const path = { params: { path: { id } } };
+  return useLook(['running'], () => answer(api.GET('/api/builds/{id}/running', path)), wanted);
+}
+
+/** Panels of the dams, nested on their sheets. */
+export function useDamCut(wanted: boolean): Look<DamCut> {
+  const { id } = useDesk();
+  const path = { params: { path: { id } } };
+  return useLook(['dam-panels'], () => answer(api.GET('/api/builds/{id}/dam-panels', path)), wanted);
+}
+
+/** How far the plaster has dried. */
+export function useDrying(wanted: boolean): Look<DryingPlan> {
+  const { id } = useDesk();
+  const path = { params: { path: { id } } };
+  return useLook(['drying'], () => answer(api.GET('/api/builds/{id}/drying', path)), wanted);
+}
+
+/** The shore of the selected water: marks every so far, creep, heights over a datum. */
+export function useShore(wanted: boolean, spacingMm: number, datum: PointMm | null): Look<ShorePlan> {
+  const { id, water } = useDesk();
+  const waterId = water?.id ?? '';
+  const query = { spacingMm, datumXMm: datum?.xMm, datumYMm: datum?.yMm };
+  return useLook(
+    ['shore', waterId, spacingMm, datum],
+    () =>
+      answer(
+        api.GET('/api/builds/{id}/waters/{waterId}/shore', {
+          params: { path: { id, waterId }, query },
+        }),
+      ),
+    wanted && water !== null,
+  );
+}

@@ -1,0 +1,201 @@
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { DrownedPlan, DrownedThing } from '../../api/types';
+import { useDrownedKinds } from '../../api/useStores';
+import { freshId, useDesk } from '../../desk/DeskContext';
+import { unused } from '../../sheet/edits';
+import type { Tool } from '../../sheet/tools';
+import { CopyMark } from '../../slip/CopyMark';
+import { Figure } from '../../slip/Figure';
+import { ChoiceField, NumberField, SwitchField, TextField } from '../../slip/fields';
+import { StandingMark } from '../../slip/StandingMark';
+import { ToolButton } from '../../slip/ToolButton';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatVolume, unitOf } from '../../units/units';
+
+/** Stones, piers, posts, logs, hulls, roots: all that will be under water, sealed or not, floating or not. */
+export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
+  const { build, plan, drownedId, selectDrowned, edit } = useDesk();
+  const units = useUnits();
+  const kinds = useDrownedKinds();
+  const [chosen, setChosen] = useState('');
+  const kind = kinds.find((one) => one.kind === chosen) ?? kinds[0];
+  const inHand = tool.kind === 'drowned';
+  const ml = unitOf('volume', units);
+  return (
+    <section>
+      <h3>What will be under water</h3>
+      {build.drowned.length === 0 && (
+        <p>
+          Whatever stands in the water takes the place of resin, may breathe bubbles, and may float. Put it in here and
+          the plan knows.
+        </p>
+      )}
+      <ChoiceField
+        label="Catalogue"
+        value={kind?.kind ?? ''}
+        choices={kinds.map((one) => ({ value: one.kind, label: one.name }))}
+        onChange={(value) => {
+          setChosen(value);
+          setTool({ kind: 'hand' });
+        }}
+      />
+      <div className="tool-row">
+        <ToolButton
+          inHand={inHand}
+          disabled={kind === undefined}
+          onClick={() => {
+            if (kind !== undefined) setTool(inHand ? { kind: 'hand' } : { kind: 'drowned', thing: kind.thing });
+          }}
+        >
+          Put it in
+        </ToolButton>
+      </div>
+      <ol className="steps" data-testid="drowned">
+        {build.drowned.map((thing, i) => {
+          const planned = plan.drowned[i];
+          if (planned === undefined) return null;
+          const open = thing.id === drownedId;
+          return (
+            <li key={thing.id} className={open ? 'selected' : ''}>
+              <div className="step-row">
+                <button
+                  type="button"
+                  className="step-name"
+                  aria-expanded={open}
+                  onClick={() => selectDrowned(open ? null : thing.id)}
+                >
+                  {thing.name}{' '}
+                  <span>
+                    {formatVolume(planned.displacedMl, units)} {ml}
+                    {planned.floats && (thing.held ? ', floats, held down' : ', floats')}
+                    {thing.setIn === 'later' && ', set in later'}
+                  </span>
+                </button>
+                {planned.standing !== 'holds' && <StandingMark standing={planned.standing} />}
+                <button
+                  type="button"
+                  className="step-tool"
+                  aria-label={`Copy ${thing.name}`}
+                  onClick={() => {
+                    const at = { xMm: thing.at.xMm + 12, yMm: thing.at.yMm + 6 };
+                    const name = unused(thing.name, new Set(build.drowned.map((one) => one.name)));
+                    const copy = { ...thing, id: freshId('drowned'), name, at };
+                    selectDrowned(copy.id);
+                    void edit({ kind: 'addDrowned', thing: copy, index: i + 1 });
+                  }}
+                >
+                  <CopyMark />
+                </button>
+                <button
+                  type="button"
+                  className="step-tool"
+                  aria-label={`Take ${thing.name} out`}
+                  onClick={() => void edit({ kind: 'removeDrowned', id: thing.id })}
+                >
+                  ×
+                </button>
+              </div>
+              {planned.notices.map((notice) => (
+                <p key={notice.sentence} className={`stand-in-notice standing-${notice.standing}`}>
+                  {notice.sentence}
+                </p>
+              ))}
+              {open && <ThingFields thing={thing} planned={planned} />}
+            </li>
+          );
+        })}
+      </ol>
+      {build.drowned.length > 0 && (
+        <p className="caution">Weights and pins near wet resin: gloves on, and nothing that rusts.</p>
+      )}
+    </section>
+  );
+}
+
+const SIZES: { key: 'lengthMm' | 'widthMm' | 'heightMm'; label: string }[] = [
+  { key: 'lengthMm', label: 'Length' },
+  { key: 'widthMm', label: 'Width' },
+  { key: 'heightMm', label: 'Height' },
+];
+
+function ThingFields({ thing, planned }: { thing: DrownedThing; planned: DrownedPlan }) {
+  const { edit } = useDesk();
+  const units = useUnits();
+  const set = (change: Partial<DrownedThing>) => edit({ kind: 'replaceDrowned', thing: { ...thing, ...change } });
+  return (
+    <div className="step-fields">
+      <TextField label="Name" value={thing.name} onChange={(name) => void set({ name })} />
+      <ChoiceField
+        label="Its surface"
+        value={thing.skin}
+        choices={[
+          { value: 'dense', label: 'Dense: stone, metal, plastic' },
+          { value: 'sealed', label: 'Porous, sealed' },
+          { value: 'porous', label: 'Porous, not sealed' },
+        ]}
+        onChange={(skin) => void set({ skin: skin as DrownedThing['skin'] })}
+      />
+      <ChoiceField
+        label="Goes in"
+        value={thing.setIn}
+        choices={[
+          { value: 'before', label: 'Before the first pour' },
+          { value: 'later', label: 'Into the last layer, once it carries' },
+        ]}
+        onChange={(setIn) => void set({ setIn: setIn as DrownedThing['setIn'] })}
+      />
+      {thing.setIn === 'before' && (
+        <SwitchField
+          label="Pinned, glued or weighted down"
+          value={thing.held}
+          onChange={(held) => void set({ held })}
+        />
+      )}
+      {SIZES.map(({ key, label }) => (
+        <NumberField
+          key={key}
+          label={label}
+          quantity="length"
+          step={0.5}
+          value={thing[key]}
+          onChange={(value) => set({ [key]: value })}
+        />
+      ))}
+      <NumberField label="Turned" suffix="°" step={5} value={thing.turnDeg} onChange={(turnDeg) => set({ turnDeg })} />
+      <NumberField
+        label="Volume"
+        quantity="volume"
+        step={0.1}
+        value={planned.volumeMl}
+        onChange={(measuredMl) => set({ measuredMl })}
+      />
+      <NumberField label="Mass" quantity="mass" step={0.1} value={planned.massG} onChange={(massG) => set({ massG })} />
+      <NumberField
+        label="Base at"
+        quantity="length"
+        step={0.5}
+        value={Math.round(planned.baseMm * 100) / 100}
+        onChange={(baseMm) => set({ baseMm })}
+      />
+      {(thing.measuredMl !== null || thing.massG !== null || thing.baseMm !== null) && (
+        <div className="tool-row">
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => void set({ measuredMl: null, massG: null, baseMm: null })}
+          >
+            Reckon them again
+          </Button>
+        </div>
+      )}
+      <Figure working={planned.working} label={thing.name}>
+        <span>
+          Takes the place of {formatVolume(planned.displacedMl, units)} {unitOf('volume', units)}
+          {planned.outMm > 0 && `, stands ${formatLength(planned.outMm, units)} out`}
+          {planned.holdDownG > 0 && `, lifts with ${planned.holdDownG.toFixed(1)} g`}
+        </span>
+      </Figure>
+    </div>
+  );
+}

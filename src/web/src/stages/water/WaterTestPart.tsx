@@ -1,0 +1,214 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { answer, api } from '../../api/client';
+import type { Water, WaterPlan } from '../../api/types';
+import { freshId, useDesk } from '../../desk/DeskContext';
+import { NumberField } from '../../slip/fields';
+import { StandingMark } from '../../slip/StandingMark';
+import { useNow } from '../../slip/useNow';
+import { when } from '../../slip/words';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatVolume, unitOf } from '../../units/units';
+
+interface Draft {
+  levelMm: number;
+  inMl: number;
+  outMl: number;
+  stoodMin: number;
+  lostMl: number;
+}
+
+/** Plain water poured in earnest: what it measured, what it lost, and what follows for the resin. */
+export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }) {
+  const { build, edit } = useDesk();
+  const units = useUnits();
+  const now = useNow();
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const ml = unitOf('volume', units);
+  return (
+    <section data-testid="water-test">
+      <h3>Water test</h3>
+      {plan.tests.length === 0 && draft === null && (
+        <p>
+          Inked water to the waterline shows the true shape, tells the volume when it is tipped into a jug, and finds
+          the leaks. Then it must dry again.
+        </p>
+      )}
+      {plan.tests.length > 0 && (
+        <table className="layers" data-testid="tests">
+          <thead>
+            <tr>
+              <th scope="col">when</th>
+              <th scope="col">{units.volume}</th>
+              <th scope="col">plan</th>
+              <th scope="col">lost</th>
+              <th scope="col">min</th>
+              <th scope="col">
+                <span className="visually-hidden">Strike out</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.tests.map((test) => (
+              <tr key={test.id}>
+                <th scope="row">{when(test.at, now)}</th>
+                <td>{test.measuredMl === null ? '–' : formatVolume(test.measuredMl, units)}</td>
+                <td>{formatVolume(test.reckonedMl, units)}</td>
+                <td>{test.lostMl === null ? '–' : formatVolume(test.lostMl, units)}</td>
+                <td>{test.stoodMin.toFixed(0)}</td>
+                <td>
+                  <button
+                    type="button"
+                    className="step-tool"
+                    aria-label={`Strike the test of ${when(test.at, now)} out`}
+                    onClick={() => void edit({ kind: 'removeWaterTest', id: test.id })}
+                  >
+                    ×
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <LastTest plan={plan} />
+      {draft === null ? (
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() =>
+            setDraft({
+              levelMm: water.waterlineMm,
+              inMl: Math.round(plan.volumeMl),
+              outMl: Math.round(plan.volumeMl),
+              stoodMin: 30,
+              lostMl: 0,
+            })
+          }
+        >
+          Log a water test
+        </Button>
+      ) : (
+        <TestForm
+          water={water}
+          draft={draft}
+          setDraft={setDraft}
+          onLog={async (reckonedMl) => {
+            const made = await edit({
+              kind: 'addWaterTest',
+              index: build.waterTests.length,
+              test: { ...draft, id: freshId('test'), waterId: water.id, at: new Date().toISOString(), reckonedMl },
+            });
+            if (made) setDraft(null);
+          }}
+        />
+      )}
+      {plan.seep !== null && (
+        <p data-testid="seep">
+          Through that leak the first layer would lose about <strong>{small(plan.seep.lostMl)} ml</strong> before it
+          gels in {plan.seep.gelH.toFixed(1)} h, {small(plan.seep.lostFirstHourMl)} ml of it in the first hour. Resin
+          wets where water beads: it may find pinholes that water did not.
+          {plan.seep.lostMl > 1 && ` Find it and close it before you pour ${ml}.`}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function LastTest({ plan }: { plan: WaterPlan }) {
+  const units = useUnits();
+  const last = plan.tests.at(-1);
+  if (last === undefined) return null;
+  const stayed = last.stayedMl ?? 0;
+  return (
+    <p>
+      <StandingMark standing={last.notice.standing} /> {last.notice.sentence}
+      {stayed > 2 && ` ${formatVolume(stayed, units)} ${unitOf('volume', units)} went in and stayed: the bed drank it.`}
+    </p>
+  );
+}
+
+function TestForm({
+  water,
+  draft,
+  setDraft,
+  onLog,
+}: {
+  water: Water;
+  draft: Draft;
+  setDraft: (draft: Draft | null) => void;
+  onLog: (reckonedMl: number) => Promise<void>;
+}) {
+  const { id, version } = useDesk();
+  const units = useUnits();
+  const { data } = useQuery({
+    queryKey: ['reckoned', id, version, water.id, draft.levelMm],
+    queryFn: () =>
+      answer(
+        api.GET('/api/builds/{id}/waters/{waterId}/reckoned', {
+          params: { path: { id, waterId: water.id }, query: { levelMm: draft.levelMm } },
+        }),
+      ),
+    retry: false,
+  });
+  const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
+  return (
+    <div className="step-fields">
+      <NumberField
+        label="Filled to"
+        quantity="length"
+        step={0.1}
+        value={draft.levelMm}
+        onChange={(levelMm) => set({ levelMm })}
+      />
+      <NumberField label="Poured in" quantity="volume" step={5} value={draft.inMl} onChange={(inMl) => set({ inMl })} />
+      <NumberField
+        label="Tipped out"
+        quantity="volume"
+        step={5}
+        value={draft.outMl}
+        onChange={(outMl) => set({ outMl })}
+      />
+      <NumberField
+        label="Stood"
+        suffix="min"
+        step={5}
+        value={draft.stoodMin}
+        onChange={(stoodMin) => set({ stoodMin })}
+      />
+      <NumberField
+        label="Lost meanwhile"
+        quantity="volume"
+        step={1}
+        value={draft.lostMl}
+        onChange={(lostMl) => set({ lostMl })}
+      />
+      {data !== undefined && (
+        <p className="quiet">
+          The plan reckons {formatVolume(data.volumeMl, units)} {unitOf('volume', units)} to{' '}
+          {formatLength(data.levelMm, units)} {unitOf('length', units)}.
+        </p>
+      )}
+      <div className="tool-row">
+        <Button
+          size="sm"
+          disabled={data === undefined || data.volumeMl <= 0}
+          onClick={() => {
+            if (data !== undefined) void onLog(data.volumeMl);
+          }}
+        >
+          Log it
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => setDraft(null)}>
+          Leave it
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** Two figures, however small: a leak of resin is often a few thousandths. */
+function small(ml: number): string {
+  return ml >= 0.01 ? ml.toPrecision(2) : ml === 0 ? '0' : 'less than 0.01';
+}
