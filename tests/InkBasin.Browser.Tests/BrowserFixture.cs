@@ -45,6 +45,14 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         return (await response.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
     }
 
+    /// <summary>Makes an edit beside the browser.</summary>
+    public async Task Edit(string id, object edit)
+    {
+        var version = (await Read(id))["version"]!.GetValue<int>();
+        using var response = await Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version, edit });
+        response.EnsureSuccessStatusCode();
+    }
+
     /// <summary>A build with its plan, as the server has it now.</summary>
     public async Task<JsonNode> Read(string id) => (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!;
 

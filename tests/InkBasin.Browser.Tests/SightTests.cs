@@ -44,6 +44,7 @@ public class SightTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "water");
+        _page.Button("Shore").Click();
         _page.Button("Put the eye").Click();
         _page.ClickBoard(560, 380);
         _page.Until(() => _page.All(".sight .sight-mirror").Count == 1, "the place that mirrors the peak");

@@ -72,7 +72,9 @@ public class WaterTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "water");
+        _page.Button("Dams").Click();
         _page.Button("Take down the dam on the left edge").Click();
+        _page.Button("Level").Click();
         _page.Until(() => _page.Text(".notices").Contains("Open over the left edge", StringComparison.Ordinal), "the open edge in words");
         Assert.Contains("stop", _page.Text(".notices"), StringComparison.Ordinal);
         Assert.NotEmpty(_page.All(".open-edge"));
@@ -167,12 +169,14 @@ public class WaterTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "water");
+        _page.Button("Dams").Click();
         _page.Button("Take down the dam on the front edge").Click();
         _page.Settled();
+        _page.Button("Test").Click();
         _page.Button("Pour").Click();
         _page.ClickBoard(300, 266);
         _page.Until(() => _page.First(".poured .run-off"), "liquid over the front edge");
-        _page.Until(() => _page.Text("[data-testid=poured]").Contains("over the front edge", StringComparison.Ordinal), "the words for it");
+        _page.Until(() => _page.Text("[data-testid=poured]").Contains("where it is open on the front edge", StringComparison.Ordinal), "the words for it");
 
         // The dam is put back: what was poured runs anew, and now it is held.
         _page.Press(Keys.Escape);

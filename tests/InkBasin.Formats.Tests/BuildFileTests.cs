@@ -62,6 +62,13 @@ public class BuildFileTests
         var moved = BuildFile.MovedTo(document, document.WrittenOn.AddDays(10));
         Assert.Equal(document.Build.Waters[0].FirstPourAt!.Value.AddDays(10), moved.Waters[0].FirstPourAt);
         Assert.Null(moved.Waters[2].FirstPourAt);
+        Assert.Equal(document.Build.WaterTests.Select(test => test.At.AddDays(10)), moved.WaterTests.Select(test => test.At));
+        Assert.Equal(document.Build.Drying.PlasteredAt!.Value.AddDays(10), moved.Drying.PlasteredAt);
+        Assert.Equal(document.Build.Drying.Weighings.Select(one => one.At.AddDays(10)), moved.Drying.Weighings.Select(one => one.At));
+        Assert.Equal(document.Build.Answers.Select(answer => answer.At.AddDays(10)), moved.Answers.Select(answer => answer.At));
+        var (pour, before) = (moved.Begun[0], document.Build.Begun[0]);
+        Assert.Equal(before.At.AddDays(10), pour.At);
+        Assert.Equal(before.Answers.Select(answer => answer.At.AddDays(10)), pour.Answers.Select(answer => answer.At));
     }
 
     [Theory]

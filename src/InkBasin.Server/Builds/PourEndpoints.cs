@@ -61,20 +61,25 @@ internal static class PourEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/enough", Enough);
     }
 
-    private static async Task<Ok<EnoughAnswer>> Enough(Guid id, string waterId, double volumeMl, BuildStore store, Grounds grounds, CancellationToken cancel)
+    private static async Task<Ok<EnoughAnswer>> Enough(Guid id, string waterId, double volumeMl, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
     {
         Require.Within(volumeMl, 0.01, MostMl, "volumeMl");
         var build = (await store.GetAsync(id, cancel)).Build;
         var water = build.Waters.FirstOrDefault(w => w.Id == waterId)
             ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
-        var field = (await grounds.OfAsync(build, cancel)).Surface;
+        var ground = await grounds.OfAsync(build, cancel);
+        var plan = Planner.Plan(build, ground, stores, cancel).Waters.First(w => w.Id == waterId);
+        var field = ground.Surface;
         var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, Planner.DimpleMm);
-        var depth = basin.Region.Cells.Length > 0 ? Backwards.DepthOverFalseBed(basin.Region, volumeMl) : null;
+
+        // The ground is asked for what would stand there of plain reckoning: the water test's share off, what is displaced on top.
+        var reckonedMl = (volumeMl + plan.DisplacedMl) / plan.Calibration;
+        var depth = basin.Region.Cells.Length > 0 ? Backwards.DepthOverFalseBed(basin.Region, reckonedMl) : null;
         return TypedResults.Ok(new EnoughAnswer(
             volumeMl,
-            Backwards.WaterlineFor(field, build.Dams, water.Seed, volumeMl, cancel),
+            Backwards.WaterlineFor(field, build.Dams, water.Seed, reckonedMl, cancel),
             basin.Spill.LevelMm,
-            basin.Region.VolumeMl,
+            plan.Takes?.ExpectedMl ?? 0,
             depth,
             water.WaterlineMm - depth));
     }

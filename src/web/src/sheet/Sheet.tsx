@@ -7,6 +7,7 @@ import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
 import type { PourTestState } from '../desk/usePourTest';
 import { CutLineDrawing } from './CutLineDrawing';
+import { DamHandles } from './DamHandles';
 import { DrownedThings } from './DrownedThings';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
 import { Measure } from './Measure';
@@ -52,6 +53,8 @@ export interface WaterLooks {
   streams: RunningWater[] | null;
   /** Drowned things can be taken hold of. */
   things: boolean;
+  /** The dams' ends can be taken hold of. */
+  dams: boolean;
 }
 
 /** The board from above, to scale. */
@@ -237,6 +240,7 @@ export function Sheet({
             <StandIns view={view} handles={showThings && tool.kind === 'hand'} />
             {showSight && desk.sight !== null && <SightLine sight={desk.sight} look={look} view={view} />}
             {tool.kind === 'hand' && <CutLineDrawing view={view} />}
+            {looks.dams && tool.kind === 'hand' && <DamHandles view={view} />}
             {selectedStep !== undefined && (tool.kind === 'hand' || measuring) && (
               <StepHandles operation={selectedStep} view={view} />
             )}

@@ -1,5 +1,6 @@
 import { useDesk } from '../desk/DeskContext';
 import type { Operation } from '../api/types';
+import { placeAlong, shareNear } from './alongLine';
 import { Handle } from './Handle';
 import { Soundings } from './Soundings';
 import {
@@ -75,6 +76,35 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
           {...drag((from, dx, dy) => movePoint(from, i, dx, dy))}
         />
       ))}
+      {operation.kind === 'channel' &&
+        operation.weirs.map((weir, i) => (
+          <Handle
+            key={`weir ${i}`}
+            {...within(view, placeAlong(operation.points, weir.alongShare))}
+            scale={view.scale}
+            shape="square"
+            label={`Weir ${i + 1} of ${operation.name}`}
+            onRemove={() =>
+              void edit({
+                kind: 'replaceOperation',
+                operation: { ...operation, weirs: operation.weirs.filter((_, k) => k !== i) },
+              })
+            }
+            {...drag((from, dx, dy) => slideWeir(from, i, dx, dy))}
+          />
+        ))}
     </g>
   );
+}
+
+/** A channel with one weir slid along it to the place nearest to where it was dragged. */
+function slideWeir(from: Operation, index: number, dx: number, dy: number): Operation {
+  if (from.kind !== 'channel') return from;
+  const weirs = from.weirs.map((weir, i) => {
+    if (i !== index) return weir;
+    const place = placeAlong(from.points, weir.alongShare);
+    const share = shareNear(from.points, { xMm: place.xMm + dx, yMm: place.yMm + dy });
+    return { ...weir, alongShare: Math.round(share * 10_000) / 10_000 };
+  });
+  return { ...from, weirs };
 }

@@ -210,5 +210,6 @@ function useLooks(part: WaterPart | null, wish: ShoreWish, hollowsShown: boolean
     datum: wish.datum,
     streams: running.data,
     things: part === 'things',
+    dams: part === 'dams',
   };
 }

@@ -40,30 +40,32 @@ export function PourTestPart({
     if (frame === null) return;
     const last = build.waters.at(-1);
     const taken = new Set(build.waters.map((water) => water.name));
-    let index = build.waters.length;
-    for (const pool of frame.pools.filter((one) => one.volumeMl >= LEAST_ADOPTED_ML)) {
-      const id = freshId('water');
-      const name = unused('Water', taken);
-      taken.add(name);
-      const made = await edit({
-        kind: 'addWater',
-        index,
-        water: {
-          id,
-          name,
-          seed: pool.lowestAt,
-          waterlineMm: Math.round(pool.levelMm * 10) / 10,
-          productId: last?.productId ?? 'coating-epoxy',
-          strategy: last?.strategy ?? 'equalDepth',
-          sealMm: last?.sealMm ?? 2,
-          ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1 },
-          firstPourAt: null,
-        },
+    const edits = frame.pools
+      .filter((one) => one.volumeMl >= LEAST_ADOPTED_ML)
+      .map((pool, i) => {
+        const name = unused('Water', taken);
+        taken.add(name);
+        return {
+          kind: 'addWater' as const,
+          index: build.waters.length + i,
+          water: {
+            id: freshId('water'),
+            name,
+            seed: pool.lowestAt,
+            waterlineMm: Math.round(pool.levelMm * 10) / 10,
+            productId: last?.productId ?? 'coating-epoxy',
+            strategy: last?.strategy ?? 'equalDepth',
+            sealMm: last?.sealMm ?? 2,
+            ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1 },
+            firstPourAt: null,
+          },
+        };
       });
-      if (!made) return;
-      selectWater(id);
-      index += 1;
-    }
+    const first = edits[0];
+    if (first === undefined) return;
+    const label = edits.length === 1 ? 'Make the pool a water' : `Make ${edits.length} pools waters`;
+    if (!(await edit({ kind: 'together', label, edits }))) return;
+    selectWater(first.water.id);
     test.mopUp();
     setTool({ kind: 'hand' });
   };

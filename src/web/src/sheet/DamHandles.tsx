@@ -1,0 +1,62 @@
+import { useRef } from 'react';
+import type { Dam, Side } from '../api/types';
+import { useDesk } from '../desk/DeskContext';
+import { Handle } from './Handle';
+import { damEnd, type DamEnd } from './damEnds';
+import type { SheetView } from './view';
+
+/** The ends of the dams, to be dragged along their edges. */
+export function DamHandles({ view }: { view: SheetView }) {
+  const { build, edit, preview, dropPreview } = useDesk();
+  const begun = useRef<Dam[] | null>(null);
+  const changed = (from: Dam[], index: number, end: DamEnd, dx: number, dy: number) =>
+    from.map((dam, i) =>
+      i === index ? damEnd(dam, end, alongSide(dam.side, dx, dy), sideLength(view, dam.side)) : dam,
+    );
+  return build.dams.flatMap((dam, i) =>
+    (['from', 'to'] as const).map((end) => {
+      const at = place(view, dam.side, end === 'from' ? dam.fromMm : dam.toMm);
+      return (
+        <Handle
+          key={`${i} ${end}`}
+          x={at.x}
+          y={at.y}
+          scale={view.scale}
+          label={`${end === 'from' ? 'Beginning' : 'End'} of dam ${i + 1}`}
+          onMove={(dx, dy) => {
+            begun.current ??= build.dams;
+            preview({ kind: 'setDams', dams: changed(begun.current, i, end, dx, dy) });
+          }}
+          onDone={(dx, dy) => {
+            const from = begun.current ?? build.dams;
+            begun.current = null;
+            if (alongSide(dam.side, dx, dy) === 0) dropPreview();
+            else void edit({ kind: 'setDams', dams: changed(from, i, end, dx, dy) });
+          }}
+        />
+      );
+    }),
+  );
+}
+
+function alongSide(side: Side, dx: number, dy: number): number {
+  return side === 'back' || side === 'front' ? dx : dy;
+}
+
+function sideLength(view: SheetView, side: Side): number {
+  return side === 'back' || side === 'front' ? view.widthMm : view.depthMm;
+}
+
+function place(view: SheetView, side: Side, atMm: number): { x: number; y: number } {
+  const along = atMm * view.scale;
+  switch (side) {
+    case 'back':
+      return { x: along, y: -6 };
+    case 'front':
+      return { x: along, y: view.depthMm * view.scale + 6 };
+    case 'left':
+      return { x: -6, y: along };
+    default:
+      return { x: view.widthMm * view.scale + 6, y: along };
+  }
+}

@@ -1,0 +1,264 @@
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The leaves of the Water stage, with a real pointer and keys.</summary>
+[Collection("browser")]
+public class WaterStageTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
+
+    private async Task<string> Open(string name, string leaf, double boardWidthMm = 620)
+    {
+        var id = await fixture.CopyOf(name);
+        _page.BoardWidthMm = boardWidthMm;
+        _page.Open(id, "water");
+        _page.Button(leaf).Click();
+        return id;
+    }
+
+    private void Type(string label, string text)
+    {
+        var field = _page.Field(label);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text + Keys.Enter);
+    }
+
+    // The text of a part once it holds some words.
+    private string Says(string css, string words)
+    {
+        _page.Until(() => _page.First(css)?.Text.Contains(words, StringComparison.Ordinal) == true, $"“{words}” in {css}");
+        return _page.Text(css);
+    }
+
+    [Fact]
+    public async Task Hollows_are_shown_with_the_level_they_run_over_at_and_into_what()
+    {
+        await Open("Sallow Quay", "Test");
+        _page.Button("Show all hollows").Click();
+        var table = Says("[data-testid=hollows]", "into 2");
+        Assert.Contains("front edge", table, StringComparison.Ordinal);
+        Assert.True(_page.All(".hollow").Count >= 3);
+        _page.Button("Hide the hollows").Click();
+        _page.Until(() => _page.All(".hollow").Count == 0, "the hollows gone");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_water_test_is_logged_corrects_the_layers_and_is_struck_out()
+    {
+        var id = await Open("Sallow Quay", "Test");
+        _page.Button("Dock").Click();
+        Says("[data-testid=tests]", "57");
+        _page.Button("Log a water test").Click();
+        Says("[data-testid=water-test]", "The plan reckons 55 ml");
+        Type("Poured in", "52");
+        Type("Tipped out", "50");
+        Type("Stood", "40");
+        Type("Lost meanwhile", "1.5");
+        _page.Button("Log it").Click();
+        Says("[data-testid=water-test]", "−5.7 % against the plan");
+        Says("[data-testid=seep]", "Resin wets where water beads");
+        _page.Settled();
+        var dock = (await fixture.Read(id))["plan"]!["waters"]![1]!;
+        Assert.Equal(2, dock["tests"]!.AsArray().Count);
+        Assert.Equal(52, dock["takes"]!["expectedMl"]!.GetValue<double>(), 6);
+        _page.Button("Level").Click();
+        Assert.Contains("by its water test", Says("[data-testid=takes]", "95 % sure"), StringComparison.Ordinal);
+        _page.Press("z");
+        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["tests"]!.AsArray().Count == 1, "undone");
+
+        // More out than in is refused and nothing typed is lost.
+        _page.Button("Test").Click();
+        _page.Button("Log a water test").Click();
+        Says("[data-testid=water-test]", "The plan reckons");
+        Type("Tipped out", "90");
+        _page.Button("Log it").Click();
+        _page.Until(() => _page.All(".message-stop").Count == 1, "the refusal");
+        Assert.Equal("90", _page.Field("Tipped out").GetAttribute("value"));
+    }
+
+    [Fact]
+    public async Task A_dam_is_chosen_dragged_and_cut()
+    {
+        var id = await Open("Sallow Quay", "Dams");
+        Says("[data-testid=panels]", "1: 122 × 24.1");
+        _page.Find(".steps .step-name").Click();
+        var make = new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Made of"));
+        make.SelectByText("Tape");
+        Says("[data-testid=panels]", "One panel");
+        Says(".steps", "much for tape");
+        make = new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Made of"));
+        make.SelectByText("Foam-core board");
+        Says("[data-testid=panels]", "2 panels");
+
+        // Its end is dragged in until the water passes it: told on the Slip, and the edge is open.
+        _page.Drag(_page.Find("[aria-label^='Beginning of dam 1']"), 40, 0);
+        _page.Settled();
+        var dam = (await fixture.Read(id))["build"]!["dams"]![0]!;
+        Assert.InRange(dam["fromMm"]!.GetValue<double>(), 510, 540);
+        _page.Until(() => _page.First(".open-edge"), "the gap beside it");
+        Says(".slip", "Open over the front edge");
+        _page.Button("Test").Click();
+        _page.Button("Pour").Click();
+        for (var k = 0; k < 3; k++) _page.ClickBoard(540, 350);
+        Says("[data-testid=poured]", "past the end of the dam on the front edge");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_log_is_put_in_sealed_held_down_and_moved()
+    {
+        var id = await Open("Sallow Quay", "In it");
+        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["displacedMl"]!.GetValue<double>();
+        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Catalogue")).SelectByText("Log");
+        _page.Button("Put it in").Click();
+        _page.ClickBoard(180, 200);
+        Says("[data-testid=drowned]", "Log is porous and not sealed");
+        _page.Settled();
+        var plan = (await fixture.Read(id))["plan"]!;
+        Assert.Equal("creek", plan["drowned"]![5]!["waterId"]!.GetValue<string>());
+        Assert.Equal(before + 0.79, plan["waters"]![0]!["displacedMl"]!.GetValue<double>(), 2);
+        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Its surface")).SelectByText("Porous, sealed");
+        Says("[data-testid=drowned]", "Log floats: pin it");
+        _page.Field("Pinned, glued or weighted down");
+        _page.Find(".switch-field input").Click();
+        Says("[data-testid=drowned]", "floats, held down");
+
+        // Dragged ashore it stands in no water, and the resin it took the place of is back.
+        _page.Drag(_page.Find("[aria-label^='All of Log']"), 0, 130);
+        Says("[data-testid=drowned]", "stands in no water");
+        _page.Settled();
+        Assert.Equal(before, (await fixture.Read(id))["plan"]!["waters"]![0]!["displacedMl"]!.GetValue<double>(), 6);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Three_weirs_shows_four_reaches_its_falls_and_where_it_runs_white()
+    {
+        await Open("Three Weirs at Ondry", "Flow", 900);
+        var reaches = Says("[data-testid=reaches]", "Tail reach");
+        Assert.Equal(4, _page.All("[data-testid=reaches] tbody tr").Count);
+        Assert.Contains("26.6", reaches, StringComparison.Ordinal);
+        Assert.Equal(3, _page.All("[data-testid=falls] li").Count);
+        Assert.Equal(3, _page.All(".fall").Count);
+        Assert.Contains("at the fall (3)", _page.Text("[data-testid=white]"), StringComparison.Ordinal);
+        Assert.NotEmpty(_page.All(".flow-arrow"));
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_dropping_channel_is_split_into_reaches_in_one_go()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        var build = await fixture.Read(id);
+        foreach (var water in build["build"]!["waters"]!.AsArray())
+            await fixture.Edit(id, new { kind = "removeWater", id = water!["id"]!.GetValue<string>() });
+        _page.BoardWidthMm = 900;
+        _page.Open(id, "water");
+        _page.Button("Flow").Click();
+        Says(".slip", "No water runs yet");
+        Type("Deepest", "6.5");
+        _page.Button("Propose weirs").Click();
+        Says("[data-testid=proposal]", "reaches");
+        _page.Button("Make them").Click();
+        Says("[data-testid=reaches]", "Mill stream, reach 1");
+        _page.Settled();
+        var made = await fixture.Read(id);
+        var waters = made["plan"]!["waters"]!.AsArray();
+        Assert.InRange(waters.Count, 4, 6);
+        Assert.All(waters, water => Assert.Empty(water!["joinedWith"]!.AsArray()));
+        _page.Press("z");
+        _page.Until(() => fixture.Read(id).Result["build"]!["waters"]!.AsArray().Count == 0, "all taken back by one undo");
+    }
+
+    [Fact]
+    public async Task The_shore_is_marked_over_a_datum_and_the_laser_is_brought_to_the_waterline()
+    {
+        await Open("Sallow Quay", "Shore");
+        Says("[data-testid=shore]", "38 marks round the shore of Creek");
+        Assert.Equal(38, _page.All(".shore-mark").Count);
+        Assert.Single(_page.All(".creep-band"));
+        _page.Button("Choose a datum").Click();
+        _page.ClickBoard(300, 328);
+        Says("[data-testid=shore]", "under your datum");
+        Type("A mark every", "80");
+        _page.Until(() => _page.All(".shore-mark").Count is > 5 and < 25, "fewer marks");
+        _page.Button("Read it").Click();
+        Says("[data-testid=laser]", "Its line stands at");
+        for (var tries = 0; tries < 3 && !_page.Text("[data-testid=laser]").Contains("On the waterline", StringComparison.Ordinal); tries++)
+        {
+            if (_page.All("[data-testid=laser] button").Count > 1) _page.Button("Turn its screw").Click();
+            Thread.Sleep(300);
+        }
+
+        Says("[data-testid=laser]", "On the waterline");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task The_list_holds_a_pour_back_until_it_is_answered_or_overridden_with_a_reason()
+    {
+        var id = await Open("Sallow Quay", "Before");
+        Says("[data-testid=before-pour]", "5 questions hold layer 1 of Creek back");
+        _page.Button("Begin layer 1").Click();
+        _page.Until(() => _page.First(".message-stop")?.Text.Contains("Not yet", StringComparison.Ordinal) == true, "held back, in words");
+        Assert.Single((await fixture.Read(id))["build"]!["begun"]!.AsArray());
+
+        foreach (var item in new[] { "level", "stock", "bubbles", "safety" })
+        {
+            _page.Until(() => _page.First($"[data-item={item}] .tool-row button"), $"the answer to {item}").Click();
+            _page.Until(() => _page.First($"[data-item={item}].settled"), $"{item} settled");
+        }
+
+        _page.All("[data-item=dust] .tool-row button")[1].Click();
+        var reason = _page.Until(() => _page.First("[data-item=dust] input"), "room for the reason");
+        reason.SendKeys("The box comes at ten" + Keys.Enter);
+        Says("[data-testid=before-pour]", "All answered");
+        Assert.Contains("The box comes at ten", _page.Text("[data-item=dust]"), StringComparison.Ordinal);
+        _page.Button("Begin layer 1").Click();
+        Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
+        Assert.Contains("“The box comes at ten”", _page.Text("[data-testid=before-pour]"), StringComparison.Ordinal);
+        _page.Settled();
+        Assert.Equal(2, (await fixture.Read(id))["build"]!["begun"]!.AsArray().Count);
+
+        // The same gate stands in the Pours stage.
+        _page.Button("Level").Click();
+        _page.Press("4");
+        Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
+        Says(".next-thing", "for layer 2");
+    }
+
+    [Fact]
+    public async Task A_weighing_is_read_from_the_scale_or_typed()
+    {
+        var id = await Open("Sallow Quay", "Before");
+        Says("[data-testid=drying]", "Dry, by its weighings");
+        _page.Button("Read the scale").Click();
+        _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 7, "the weighing is logged");
+        Assert.Equal("kitchen-scale", (await fixture.Read(id))["build"]!["drying"]!["weighings"]![6]!["by"]!.GetValue<string>());
+        Type("Weighs now", "1849");
+        _page.Button("Log the weighing").Click();
+        _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 8, "the typed one too");
+        var typed = (await fixture.Read(id))["build"]!["drying"]!["weighings"]![7]!;
+        Assert.Equal(1849, typed["massG"]!.GetValue<double>());
+        Assert.Null(typed["by"]);
+        _page.Until(() => _page.All(".drying-weighing").Count == 8, "drawn on the curve");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_weir_is_slid_along_its_channel_by_its_handle()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        _page.BoardWidthMm = 900;
+        _page.Open(id, "ground");
+        _page.Until(() => _page.All(".step-name").FirstOrDefault(name => name.Text.StartsWith("Mill stream", StringComparison.Ordinal)), "the stream's step").Click();
+        var before = (await fixture.Read(id))["build"]!["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "stream")!["weirs"]![0]!["alongShare"]!.GetValue<double>();
+        _page.Drag(_page.Until(() => _page.First("[aria-label^='Weir 1 of Mill stream']"), "the weir's handle"), 60, 0);
+        _page.Settled();
+        var after = (await fixture.Read(id))["build"]!["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "stream")!["weirs"]![0]!["alongShare"]!.GetValue<double>();
+        Assert.InRange(after - before, 0.04, 0.12);
+        Assert.Empty(_page.Faults());
+    }
+}

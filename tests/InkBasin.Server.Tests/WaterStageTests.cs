@@ -1,0 +1,268 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>What the Water stage asks of the server, on the demo and on small boards.</summary>
+public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture>
+{
+    private static async Task<string> Copy(HttpClient client, string name)
+    {
+        var card = (await client.Get("/api/builds")).AsArray().First(one => one!["name"]!.GetValue<string>() == name)!;
+        var (_, copy) = await client.Post($"/api/builds/{card["id"]}/copy", new { });
+        return $"/api/builds/{copy["id"]}";
+    }
+
+    private static async Task<JsonNode> Edit(HttpClient client, string at, object edit, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        var version = (await client.Get(at))["version"]!.GetValue<int>();
+        var (status, body) = await client.Post($"{at}/edits", new { version, edit });
+        Assert.True(status == expected, $"{status}: {body.ToJsonString()}");
+        return body;
+    }
+
+    private static double Number(JsonNode? node) => node!.GetValue<double>();
+
+    private static string Word(JsonNode? node) => node!.GetValue<string>();
+
+    [Fact]
+    public async Task Three_weirs_runs_in_four_reaches_with_falls_between_them()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Three Weirs at Ondry");
+        var stream = Assert.Single((await client.Get($"{at}/running")).AsArray())!;
+        var reaches = stream["reaches"]!.AsArray();
+        Assert.Equal(["Top reach", "Mill reach", "Meadow reach", "Tail reach"], reaches.Select(reach => Word(reach!["name"])));
+        Assert.Equal([26.6, 23.2, 19.8, 16.4], reaches.Select(reach => Number(reach!["levelMm"])));
+        Assert.All(reaches, reach => Assert.InRange(Number(reach!["upperDepthMm"]), 2.5, 4));
+        Assert.All(reaches, reach => Assert.InRange(Number(reach!["lowerDepthMm"]), 6, 7));
+        var falls = stream["falls"]!.AsArray();
+        Assert.Equal(3, falls.Count);
+        Assert.All(falls, fall => Assert.Equal(3.4, Number(fall!["heightMm"]), 6));
+        Assert.All(falls, fall => Assert.Equal(0.544, Number(fall!["scaleHeightM"]), 6));
+        Assert.All(falls, fall => Assert.InRange(Number(fall!["crestOverMm"]), 2, 4));
+        Assert.Equal(3, stream["white"]!.AsArray().Count(place => Word(place!["cause"]) == "drop"));
+        var plan = await client.Get(at);
+        Assert.All(plan["plan"]!["waters"]!.AsArray(), water => Assert.Equal("holds", Word(water!["standing"])));
+        Assert.All(plan["plan"]!["waters"]!.AsArray(), water => Assert.Empty(water!["joinedWith"]!.AsArray()));
+    }
+
+    [Fact]
+    public async Task The_quays_hollows_run_over_into_each_other_and_then_off_the_board()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var hollows = (await client.Get($"{at}/hollows?leastMl=5")).AsArray().Select(one => one!["hollow"]!).ToList();
+        var (creek, dock) = (hollows[0], hollows[1]);
+        Assert.Equal((2, 1), (creek["into"]!.GetValue<int>(), dock["into"]!.GetValue<int>()));
+        Assert.Equal(Number(creek["spillMm"]), Number(dock["spillMm"]));
+        var both = hollows.Single(one => one["of"]!.AsArray().Count > 0);
+        Assert.Equal("front", Word(both["over"]));
+        Assert.Equal(20.3, Number(both["spillMm"]), 9);
+        Assert.Equal(Number((await client.Get(at))["plan"]!["waters"]![0]!["spillMm"]), Number(creek["spillMm"]), 9);
+        using var refused = await client.GetAsync($"{at}/hollows?leastMl=0");
+        Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+    }
+
+    [Fact]
+    public async Task What_runs_off_says_what_is_wrong_with_the_dam()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        async Task<string> HowItLeft(object[] dams)
+        {
+            await Edit(client, at, new { kind = "setDams", dams });
+            var (_, frames) = await client.Post($"{at}/pour", new { pours = new[] { new { at = new { xMm = 540, yMm = 350 }, volumeMl = 1500 } }, frames = 1 });
+            return Word(frames[0]!["runOff"]![0]!["how"]);
+        }
+
+        var left = new { side = "left", fromMm = 56, toMm = 170, topMm = 30.0 };
+        Assert.Equal("openEdge", await HowItLeft([left]));
+        Assert.Equal("overTop", await HowItLeft([left, new { side = "front", fromMm = 486, toMm = 608, topMm = 12.0 }]));
+        Assert.Equal("pastEnd", await HowItLeft([left, new { side = "front", fromMm = 520, toMm = 608, topMm = 30.0 }]));
+    }
+
+    [Fact]
+    public async Task A_water_test_is_reckoned_logged_and_corrects_the_plan()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var reckoned = Number((await client.Get($"{at}/waters/dock/reckoned?levelMm=12"))["volumeMl"]);
+        Assert.InRange(reckoned, 30, 50);
+        var made = await Edit(client, at, new
+        {
+            kind = "addWaterTest",
+            index = 3,
+            test = new { id = "new", waterId = "dock", at = "2027-05-14T09:00:00+00:00", levelMm = 12, reckonedMl = reckoned, inMl = reckoned * 1.08, outMl = (double?)null, stoodMin = 30, lostMl = 2.0 },
+        });
+        var dock = made["plan"]!["waters"]![1]!;
+        Assert.Equal(2, dock["tests"]!.AsArray().Count);
+        Assert.Equal(1.08, Number(dock["calibration"]), 9);
+        Assert.Equal(Number(dock["volumeMl"]) * 1.08, Number(dock["takes"]!["expectedMl"]), 6);
+        Assert.True(Number(dock["seep"]!["lostMl"]) > 0);
+        var bad = await Edit(client, at, new { kind = "addWaterTest", index = 0, test = new { id = "bad", waterId = "dock", at = "2027-05-14T09:00:00+00:00", levelMm = 12, reckonedMl = reckoned, inMl = 10.0, outMl = 20.0, stoodMin = 30 } }, HttpStatusCode.UnprocessableEntity);
+        Assert.Contains("More came out than went in", bad.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Asked_backwards_a_jug_is_reckoned_by_the_water_test_and_by_what_stands_in_the_water()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var creek = (await client.Get(at))["plan"]!["waters"]![0]!;
+        var takes = Number(creek["takes"]!["expectedMl"]);
+        Assert.True(Number(creek["calibration"]) > 1 && Number(creek["displacedMl"]) > 2);
+        var enough = await client.Get(FormattableString.Invariant($"{at}/waters/creek/enough?volumeMl={takes}"));
+        Assert.Equal(14.5, Number(enough["waterlineMm"]), 0.01);
+        Assert.Equal(takes, Number(enough["needMl"]), 9);
+        Assert.Null(enough["overFalseBedMm"]);
+    }
+
+    [Fact]
+    public async Task The_shore_is_told_over_board_bench_and_datum()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var shore = await client.Get($"{at}/waters/garden/shore?spacingMm=20&datumXMm=300&datumYMm=365");
+        Assert.Equal(19.8, Number(shore["waterlineMm"]));
+        Assert.Equal(25.8, Number(shore["overBenchMm"]), 9);
+        Assert.Equal(19.8 - Number(shore["datumMm"]), Number(shore["overDatumMm"]), 9);
+        Assert.InRange(shore["marks"]!.AsArray().Count, 4, 20);
+        Assert.InRange(Number(shore["creepMm"]), 2, 2.2);
+        Assert.NotEmpty(shore["creepRuns"]!.AsArray());
+        using var off = await client.GetAsync($"{at}/waters/garden/shore?datumXMm=-3&datumYMm=1");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, off.StatusCode);
+        using var gone = await client.GetAsync($"{at}/waters/nobody/shore");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, gone.StatusCode);
+    }
+
+    [Fact]
+    public async Task Panels_are_nested_and_a_sheet_too_small_is_refused_with_the_dam_named()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var cut = await client.Get($"{at}/dam-panels");
+        Assert.Equal(["1", "2"], cut["panels"]!.AsArray().Select(panel => Word(panel!["label"])));
+        Assert.Single(cut["sheets"]!.AsArray());
+        var making = (await client.Get(at))["build"]!["making"]!.DeepClone();
+        making["damSheet"] = JsonNode.Parse("""{"widthMm":22,"depthMm":20,"gapMm":1,"seatingMm":6}""");
+        await Edit(client, at, new { kind = "setMaking", making });
+        using var refused = await client.GetAsync($"{at}/dam-panels");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
+        Assert.Contains("Dam 1 is", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_proposal_is_made_in_one_go_and_taken_back_in_one()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        await Edit(client, at, new
+        {
+            kind = "addOperation",
+            index = 1,
+            operation = new { kind = "channel", id = "stream", name = "Stream", points = new[] { new { xMm = -20, yMm = 50, widthMm = 24 }, new { xMm = 220, yMm = 50, widthMm = 24 } }, bedStartMm = 18, bedEndMm = 6, bankAngleDeg = 60 },
+        });
+        var proposal = await client.Get($"{at}/reaches?stepId=stream&deepestMm=8&leastMm=3");
+        var count = proposal["waters"]!.AsArray().Count;
+        Assert.InRange(count, 2, 4);
+        var channel = proposal["channel"]!.DeepClone();
+        channel["kind"] = "channel";
+        var edits = new List<object> { new { kind = "replaceOperation", operation = channel } };
+        edits.AddRange(proposal["waters"]!.AsArray().Select((water, i) => (object)new { kind = "addWater", index = i, water }));
+        var made = await Edit(client, at, new { kind = "together", label = "Split it", edits });
+        Assert.Equal("Split it", Word(made["undoLabel"]));
+        Assert.Equal(count, made["plan"]!["waters"]!.AsArray().Count);
+        Assert.All(made["plan"]!["waters"]!.AsArray(), water => Assert.Empty(water!["joinedWith"]!.AsArray()));
+        Assert.Equal(count - 1, Assert.Single((await client.Get($"{at}/running")).AsArray())!["falls"]!.AsArray().Count);
+        var (_, undone) = await client.Post($"{at}/undo", new { version = made["version"] });
+        Assert.Empty(undone["build"]!["waters"]!.AsArray());
+        Assert.Empty(undone["build"]!["recipe"]![1]!["weirs"]!.AsArray());
+        using var foam = await client.GetAsync($"{at}/reaches?stepId=foam");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, foam.StatusCode);
+    }
+
+    [Fact]
+    public async Task No_pour_begins_before_its_list_is_settled_and_the_reasons_are_kept()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var begin = new { kind = "beginPour", id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00" };
+        var refused = await Edit(client, at, begin, HttpStatusCode.UnprocessableEntity);
+        Assert.Contains("5 questions are open", refused.ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("Is the board level", refused.ToJsonString(), StringComparison.Ordinal);
+        await Edit(client, at, new { kind = "together", label = "Sneak", edits = new object[] { begin } }, HttpStatusCode.UnprocessableEntity);
+        await Edit(client, at, new { kind = "restorePours", answers = Array.Empty<object>(), begun = new[] { new { id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00", answers = Array.Empty<object>() } } }, HttpStatusCode.UnprocessableEntity);
+        Assert.Single((await client.Get(at))["build"]!["begun"]!.AsArray());
+
+        foreach (var item in new[] { "level", "stock", "bubbles", "safety" })
+            await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item, answer = new { waterId = "creek", item, overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
+        await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item = "dust", answer = new { waterId = "creek", item = "dust", overrides = true, reason = "The shed is swept and shut", at = "2027-05-14T18:51:00+00:00" } });
+        var list = await client.Get($"{at}/waters/creek/before-pour");
+        Assert.Equal((0, 1), (list["open"]!.GetValue<int>(), list["layer"]!.GetValue<int>()));
+        var made = await Edit(client, at, begin);
+        var pour = made["build"]!["begun"]![1]!;
+        Assert.Contains("The shed is swept and shut", pour["answers"]!.ToJsonString(), StringComparison.Ordinal);
+        var next = await client.Get($"{at}/waters/creek/before-pour");
+        Assert.Equal((5, 2), (next["open"]!.GetValue<int>(), next["layer"]!.GetValue<int>()));
+        Assert.Contains("The shed is swept and shut", await client.GetStringAsync($"{at}/file"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_cold_room_holds_the_pour_back_whatever_is_answered()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        await Edit(client, at, new { kind = "setRoom", room = new { airC = 9, humidityPercent = 60 } });
+        await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item = "room", answer = new { waterId = "creek", item = "room", overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
+        var room = (await client.Get($"{at}/waters/creek/before-pour"))["checks"]!.AsArray().Single(check => Word(check!["item"]) == "room")!;
+        Assert.Equal(("no", false), (Word(room["known"]), room["settled"]!.GetValue<bool>()));
+    }
+
+    [Fact]
+    public async Task Drying_is_told_by_the_clock()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        Assert.True((await client.Get($"{at}/drying"))["isDry"]!.GetValue<bool>());
+        await Edit(client, at, new { kind = "setDrying", drying = new { plasteredAt = server.Time.GetUtcNow(), weighings = Array.Empty<object>() } });
+        var damp = await client.Get($"{at}/drying");
+        Assert.False(damp["isDry"]!.GetValue<bool>());
+        Assert.Null(damp["forecastAt"]);
+        var hours = (damp["estimatedAt"]!.GetValue<DateTimeOffset>() - server.Time.GetUtcNow()).TotalHours;
+        Assert.Equal(Number(damp["estimateH"]), hours, 3);
+    }
+
+    [Fact]
+    public async Task The_stand_in_instruments_are_read_and_turned()
+    {
+        using var client = server.CreateClient();
+        var cards = (await client.Get("/api/instruments")).AsArray();
+        Assert.Equal(["kitchen-scale", "laser-level"], cards.Select(card => Word(card!["id"])).Order());
+        Assert.All(cards, card => Assert.True(card!["isSimulated"]!.GetValue<bool>()));
+
+        var waking = await client.Get("/api/instruments/kitchen-scale/reading");
+        Assert.False(waking["isSteady"]!.GetValue<bool>());
+        server.Time.Advance(TimeSpan.FromSeconds(2));
+        var steady = await client.Get("/api/instruments/kitchen-scale/reading");
+        Assert.True(steady["isSteady"]!.GetValue<bool>());
+        Assert.InRange(Number(steady["value"]), 1840, 1970);
+        Assert.Equal(Math.Round(Number(steady["value"])), Number(steady["value"]));
+
+        var before = Number((await client.Get("/api/instruments/laser-level/reading"))["value"]);
+        var (_, turned) = await client.Post("/api/instruments/laser-level/turn", new { byMm = -5.5 });
+        Assert.Equal(before - 5.5, Number(turned["value"]), 0.31);
+        var (status, _) = await client.Post("/api/instruments/laser-level/turn", new { byMm = 1000 });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        using var none = await client.GetAsync("/api/instruments/sextant/reading");
+        Assert.Equal(HttpStatusCode.NotFound, none.StatusCode);
+    }
+
+    [Fact]
+    public async Task The_catalogues_are_served()
+    {
+        using var client = server.CreateClient();
+        Assert.Equal(9, (await client.Get("/api/stores/drowned")).AsArray().Count);
+        Assert.Equal(5, (await client.Get("/api/stores/dams")).AsArray().Count);
+    }
+}
