@@ -3,6 +3,7 @@ using System.Globalization;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
 using InkBasin.Formats;
 
@@ -51,6 +52,17 @@ public static class QuickFigures
         }), "ms");
         Line(output, "pour_test_1000x700_wet", outcome!.Pools.Sum(pool => pool.Cells.Length), "cells", "0");
         Line(output, "pour_test_1000x700_pools", outcome.Pools.Count, "pools", "0");
+
+        // Deep-pour resin, 40 mm on ply, foam and plaster for four days; and the greatest safe depth under a sheet of 60 mm, with its curve.
+        var pour = new CureProblem(new ResinProperties(30, 200), 40, [new(BedMaterial.Ply, 6), new(BedMaterial.Xps, 25), new(BedMaterial.Plaster, 3)], RoomCourse.Constant(22));
+        CureRun? cured = null;
+        Line(output, "cure_96h_40mm", Median(() => cured = CureColumn.Follow(pour)), "ms");
+        Line(output, "cure_96h_40mm_peak", cured!.PeakC, "C", "0.000");
+        Line(output, "cure_96h_40mm_gel", cured.GelH!.Value, "h", "0.000");
+        Line(output, "cure_96h_40mm_steps", cured.Steps, "steps", "0");
+        SafeDepth? safe = null;
+        Line(output, "safe_depth", Median(() => safe = SafeDepth.Of(pour with { Room = RoomCourse.Constant(23) }, 60, 60, 65)), "ms");
+        Line(output, "safe_depth_answer", safe!.SafeMm, "mm", "0.000");
 
         var quay = DemoBuild("sallow-quay");
         CompiledGround? ground = null;

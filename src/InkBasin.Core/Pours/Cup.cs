@@ -44,4 +44,13 @@ public sealed record Cup(double BaseMm, double TopMm, double HeightMm)
 
         return mark <= HeightMm * (1 + 1e-9) ? mark : null;
     }
+
+    /// <summary>Area a volume in it gives heat off by, mm²: base, wetted wall and surface. A volume over the rim counts as brimful.</summary>
+    public double WettedAreaMm2(double volumeMl)
+    {
+        var height = MarkMm(volumeMl) ?? HeightMm;
+        var surface = BaseMm + ((TopMm - BaseMm) / HeightMm * height);
+        var slant = Math.Sqrt((height * height) + ((surface - BaseMm) * (surface - BaseMm) / 4));
+        return Math.PI * ((((BaseMm * BaseMm) + (surface * surface)) / 4) + ((BaseMm + surface) / 2 * slant));
+    }
 }

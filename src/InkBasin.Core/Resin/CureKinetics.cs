@@ -43,6 +43,22 @@ public sealed class CureKinetics
     /// <param name="kelvin">Temperature, K.</param>
     public double Rate(double cure, double kelvin) => RateConstant(kelvin) * Shape(cure, kelvin);
 
+    /// <summary>dα/dt, 1/s, with its slopes by the cure, 1/s, and by the temperature, 1/(s·K).</summary>
+    /// <param name="cure">Degree of cure α, 0…1.</param>
+    /// <param name="kelvin">Temperature, K.</param>
+    public (double Rate, double ByCure, double ByK) RateWithSlopes(double cure, double kelvin)
+    {
+        var critical = VitrificationCure + (VitrificationPerK * (kelvin - VitrificationAnchorK));
+        var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - critical)));
+        double k = RateConstant(kelvin), left = 1 - cure, shape = (_kappa + cure) * left * left;
+        var held = VitrificationSlope * (1 - slowed);
+        var rate = k * shape * slowed;
+        return (
+            rate,
+            k * slowed * ((left * left) - (2 * (_kappa + cure) * left)) - (held * rate),
+            rate * ((_activationOverR / (kelvin * kelvin)) + (held * VitrificationPerK)));
+    }
+
     // (κ+α)(1−α)²·f_d.
     private double Shape(double cure, double kelvin)
     {

@@ -51,6 +51,16 @@ public sealed class ThinFilm
     /// <summary>∫dt/μ until it gels, 1/Pa.</summary>
     public double FlowToGel => _flow[^1];
 
+    /// <summary>Earliest hour from which no more than a given ∫dt/μ is left until it gels, h; 0 when that is so from the start.</summary>
+    /// <param name="flow">What may be left, 1/Pa, ≥ 0.</param>
+    public double WhenLeftH(double flow)
+    {
+        var reached = FlowToGel - flow;
+        if (reached <= 0) return 0;
+        var i = Math.Min(_flow.Length - 2, Math.Max(0, Array.FindLastIndex(_flow, done => done <= reached)));
+        return _flow[i + 1] > _flow[i] ? _hours[i] + ((_hours[i + 1] - _hours[i]) * (reached - _flow[i]) / (_flow[i + 1] - _flow[i])) : _hours[i];
+    }
+
     /// <summary>Hours from the mixing until its viscosity passes a value.</summary>
     /// <param name="pascalSeconds">The viscosity, Pa·s, above 0.</param>
     public double ThickerThanH(double pascalSeconds)

@@ -16,6 +16,11 @@ internal static class CalcEndpoints
         calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
         calc.MapPost("/pour", (PourRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Pour(request, cancel)));
         calc.MapPost("/drying", (DryingRequest request) => TypedResults.Ok(WaterCalc.Drying(request)));
+        calc.MapPost("/cure", (CureCalcRequest request, CancellationToken cancel) => TypedResults.Ok(ResinCalc.Cure(request, cancel)));
+        calc.MapPost("/safe-depth", (SafeDepthRequest request, CancellationToken cancel) => TypedResults.Ok(ResinCalc.SafeDepth(request, cancel)));
+        calc.MapPost("/pot", (PotRequest request) => TypedResults.Ok(ResinCalc.Pot(request)));
+        calc.MapPost("/bubbles", (BubblesRequest request) => TypedResults.Ok(ResinCalc.Bubbles(request)));
+        calc.MapPost("/ripples", (RipplesRequest request) => TypedResults.Ok(ResinCalc.Ripples(request)));
         calc.MapPost("/seep", (SeepRequest request) => TypedResults.Ok(ResinCalc.Seep(request)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }

@@ -129,6 +129,27 @@ public class ReachesTests
     }
 
     [Fact]
+    public void A_stream_laid_beside_the_track_is_told_with_the_reason()
+    {
+        var build = new Build
+        {
+            Name = "Ribbon",
+            Scale = 160,
+            Board = new Board(400, 200, 2),
+            Recipe =
+            [
+                new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 },
+                new TrackBed { Id = "track", Name = "Track", Points = [new(-20, 160), new(420, 160)], StartMm = 40, EndMm = 40, WidthMm = 24 },
+                new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 90, 30), new(440, 90, 30)], BedStartMm = 20, BedEndMm = 19, BankAngleDeg = 60 },
+            ],
+            Waters = [new Core.Plan.Water { Id = "w", Name = "Stream", Seed = new PointMm(200, 90), WaterlineMm = 26, ProductId = "coating-epoxy" }],
+        };
+        var notice = Assert.Single(Assert.Single(RunningPlan.Of(build, GroundRecipe.Compile(build.Board, build.Recipe))).Notices);
+        Assert.Equal(Standing.Tight, notice.Standing);
+        Assert.Contains("it runs beside the track, within 0°. A river keeps its own course", notice.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_channel_drawn_upstream_is_read_downstream()
     {
         var channel = new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 10, BedEndMm = 24, BankAngleDeg = 60 };
