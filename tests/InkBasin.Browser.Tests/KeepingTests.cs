@@ -105,7 +105,7 @@ public class KeepingTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "pours");
         _page.Until(() => _page.All(".pour-card").Count == 3, "three layers");
-        Choose("Layers", "sealFirst");
+        _page.Button("Seal pour first").Click();
         _page.Until(() => _page.All(".pour-card").Count == 3 && _page.Text(".pour-card").Contains("(2.0 deep)", StringComparison.Ordinal), "a thin seal pour");
         Choose("Product", "casting-epoxy");
         _page.Until(() => _page.All(".pour-card").Count == 2, "fewer layers of the casting epoxy");

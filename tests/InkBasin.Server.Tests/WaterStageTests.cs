@@ -259,6 +259,38 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     }
 
     [Fact]
+    public async Task The_cliff_is_drawn_and_a_cover_brings_it_nearer()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var covered = await client.Get($"{at}/waters/garden/heat");
+        await Edit(client, at, new { kind = "setCare", care = new { covered = false, flatOnBench = false } });
+        var open = await client.Get($"{at}/waters/garden/heat");
+        Assert.True(Number(covered["safeMm"]) < Number(open["safeMm"]));
+        Assert.Equal(9, Number(open["points"]!.AsArray()[^1]!["depthMm"]));
+        var peaks = covered["points"]!.AsArray().Select(point => Number(point!["peakC"])).ToList();
+        Assert.Equal(peaks.Order(), peaks);
+        using var gone = await client.GetAsync($"{at}/waters/nobody/heat");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, gone.StatusCode);
+    }
+
+    [Fact]
+    public async Task The_ways_of_cutting_a_water_are_told_side_by_side()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "The Drowned Pit");
+        var trades = (await client.Get($"{at}/waters/pit/strategies")).AsArray();
+        Assert.Equal(["fewest", "equalDepth", "equalVolume", "sealFirst"], trades.Select(trade => Word(trade!["strategy"])));
+        var plan = (await client.Get(at))["plan"]!["waters"]![0]!;
+        var seal = trades[3]!;
+        Assert.Equal(plan["layers"]!.AsArray().Count, seal["layers"]!.GetValue<int>());
+        Assert.Equal(Number(plan["stripH"]), Number(seal["doneH"]), 9);
+        Assert.Equal(Number(plan["mixedMl"]), Number(seal["mixedMl"]), 9);
+        Assert.True(Number(trades[1]!["hottestC"]) <= Number(trades[0]!["hottestC"]));
+        Assert.True(Number(trades[2]!["smallestBatchMl"]) >= Number(trades[3]!["smallestBatchMl"]));
+    }
+
+    [Fact]
     public async Task The_catalogues_are_served()
     {
         using var client = server.CreateClient();

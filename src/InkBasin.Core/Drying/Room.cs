@@ -5,11 +5,15 @@ namespace InkBasin.Core.Drying;
 /// <param name="HumidityPercent">Relative humidity, %, 5…95.</param>
 public sealed record Room(double AirC = 20, double HumidityPercent = 50)
 {
+    /// <summary>Temperature by night, °C, −5…45; null when it stays as it is by day.</summary>
+    public double? NightC { get; init; }
+
     /// <summary>Refuses air nobody works in.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check(string field)
     {
         Require.Within(AirC, -5, 45, $"{field}.airC");
+        if (NightC is { } night) Require.Within(night, -5, 45, $"{field}.nightC");
         Require.Within(HumidityPercent, 5, 95, $"{field}.humidityPercent");
     }
 

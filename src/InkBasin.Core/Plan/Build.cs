@@ -123,6 +123,9 @@ public sealed record Build
     /// <summary>The air the model dries and cures in.</summary>
     public Room Room { get; init; } = new();
 
+    /// <summary>How it is kept while resin cures.</summary>
+    public CureCare Care { get; init; } = new();
+
     /// <summary>Water tests, oldest first; those of waters taken off the board stay.</summary>
     public IReadOnlyList<WaterTest> WaterTests { get; init; } = [];
 
@@ -148,6 +151,7 @@ public sealed record Build
         Require.Present(Measuring, "measuring").Check("measuring");
         Require.Present(Making, "making").Check("making");
         Require.Present(Room, "room").Check("room");
+        Require.Present(Care, "care");
         Photo?.Check("photo");
         CheckEach(Recipe, "recipe", 500, (step, field) => step.Check(field));
         CheckEach(Waters, "waters", 100, (water, field) => water.Check(Board, field));

@@ -42,6 +42,7 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(SetNeighbours), "setNeighbours")]
 [JsonDerivedType(typeof(SetMaking), "setMaking")]
 [JsonDerivedType(typeof(SetRoom), "setRoom")]
+[JsonDerivedType(typeof(SetCare), "setCare")]
 [JsonDerivedType(typeof(Together), "together")]
 [JsonDerivedType(typeof(AddWaterTest), "addWaterTest")]
 [JsonDerivedType(typeof(RemoveWaterTest), "removeWaterTest")]

@@ -52,6 +52,7 @@ public sealed record Working(string Figure, IReadOnlyList<WorkingInput> Inputs, 
 /// <param name="PourAt">When, if the first pour has a date.</param>
 /// <param name="RecoatFromAt">Earliest next layer.</param>
 /// <param name="RecoatToAt">End of the recoat window.</param>
+/// <param name="Cure">How it will cure at its own place.</param>
 public sealed record PlannedLayer(
     double FromMm,
     double ToMm,
@@ -64,7 +65,8 @@ public sealed record PlannedLayer(
     double RecoatToH,
     DateTimeOffset? PourAt,
     DateTimeOffset? RecoatFromAt,
-    DateTimeOffset? RecoatToAt);
+    DateTimeOffset? RecoatToAt,
+    LayerCure Cure);
 
 /// <summary>One water, planned.</summary>
 public sealed record WaterPlan
@@ -102,6 +104,9 @@ public sealed record WaterPlan
 
     /// <summary>What the first layer will lose through the leak the last test has shown; null when it has shown none.</summary>
     public required Seep? Seep { get; init; }
+
+    /// <summary>How deep a layer may be over its bed; null without a product or water, or where no layer is safe.</summary>
+    public required SafePlan? Safe { get; init; }
 
     /// <summary>Names of the waters it is one with at this waterline.</summary>
     public required IReadOnlyList<string> JoinedWith { get; init; }

@@ -1,3 +1,4 @@
+using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
 
@@ -6,7 +7,7 @@ namespace InkBasin.Core.Plan;
 /// <summary>What a maker should be told about a planned water, worst first.</summary>
 internal static class Notices
 {
-    public static IReadOnlyList<Notice> Of(Water water, Basin basin, IReadOnlyList<string> joined, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers)
+    public static IReadOnlyList<Notice> Of(Build build, Water water, Basin basin, IReadOnlyList<string> joined, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, SafePlan? safe)
     {
         var notices = new List<Notice>();
         Level(notices, water, basin, joined);
@@ -14,7 +15,12 @@ internal static class Notices
             notices.Add(new Notice(Standing.Stop, "The product sheet is not in the stores: choose another product."));
         if (water.Ink.TintId is not null && tint is null)
             notices.Add(new Notice(Standing.Stop, "The tint is not in the stores: choose another."));
-        if (sheet is not null && layers.Count > 0) Pouring(notices, water, sheet, tint, layers);
+        if (sheet is not null && layers.Count > 0)
+        {
+            Heat(notices, build, sheet, layers, safe);
+            Pouring(notices, water, sheet, tint, layers);
+        }
+
         return [.. notices.OrderByDescending(notice => notice.Standing)];
     }
 
@@ -43,6 +49,24 @@ internal static class Notices
 
         foreach (var other in joined)
             notices.Add(new Notice(Standing.Stop, $"At this waterline it is one water with {other}: lower it, or keep only one of the two."));
+    }
+
+    private static void Heat(List<Notice> notices, Build build, ProductSheet sheet, List<PlannedLayer> layers, SafePlan? safe)
+    {
+        if (safe is null) notices.Add(new Notice(Standing.Stop, "No layer is safe here: even a film would be too hot in this room. Wait for cooler air."));
+        else if (safe.SafeMm < sheet.LeastLayerMm - 1e-9) notices.Add(new Notice(Standing.Stop, $"No layer over {safe.SafeMm:0.0} mm is safe here, and the sheet wants at least {sheet.LeastLayerMm:0.#} mm: another product, or a cooler room."));
+        else if (safe.LimitedBy != DepthLimit.Sheet) notices.Add(new Notice(Standing.Tight, safe.Sentence));
+        var hottest = layers.MaxBy(layer => layer.Cure.PeakC)!;
+        if (hottest.Cure.Standing != Standing.Holds)
+        {
+            notices.Add(new Notice(
+                hottest.Cure.Standing,
+                $"Layer {layers.IndexOf(hottest) + 1} would reach {hottest.Cure.PeakC:0} °C: {(hottest.Cure.Standing == Standing.Stop ? "pour thinner layers, or in a cooler room." : "near the cliff, where a little more depth or warmth runs away.")}"));
+        }
+
+        double coldest = Math.Min(build.Room.AirC, build.Room.NightC ?? build.Room.AirC), warmest = Math.Max(build.Room.AirC, build.Room.NightC ?? build.Room.AirC);
+        if (coldest < sheet.WorkFromC) notices.Add(new Notice(Standing.Tight, $"At {coldest:0.#} °C it is too cold for {sheet.Name}, from {sheet.WorkFromC:0.#} °C: it may stay soft. Warm the room, the bottles and the board."));
+        if (warmest > sheet.WorkToC) notices.Add(new Notice(Standing.Tight, $"At {warmest:0.#} °C it is too warm for {sheet.Name}, up to {sheet.WorkToC:0.#} °C."));
     }
 
     private static void Pouring(List<Notice> notices, Water water, ProductSheet sheet, Tint? tint, List<PlannedLayer> layers)

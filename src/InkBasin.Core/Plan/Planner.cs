@@ -26,6 +26,7 @@ public static class Planner
 
     private const int ColourSteps = 12;
     private const double LeastJointShare = 0.05;
+    private const int MostFollowed = 8;
 
     /// <summary>Plans a build from its recipe.</summary>
     /// <exception cref="RefusedException">The build cannot be planned.</exception>
@@ -63,7 +64,7 @@ public static class Planner
             return DrownedPlan.Of(thing, build, field, water, stores.Sheets.FirstOrDefault(sheet => sheet.Id == water?.ProductId));
         }).ToList();
         for (var i = 0; i < basins.Count; i++)
-            waters.Add(PlanWater(build, build.Waters[i], basins[i], wet[i].Wet, stores, [.. In(build.Waters[i], build, drowned)]));
+            waters.Add(PlanWater(build, build.Waters[i], basins[i], wet[i].Wet, ground, stores, [.. In(build.Waters[i], build, drowned)]));
         return new BuildPlan(
             figures,
             waters,
@@ -85,7 +86,7 @@ public static class Planner
     private static List<SurveyFigures> Surveys(Build build) =>
         [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))];
 
-    private static WaterPlan PlanWater(Build build, Water water, Basin basin, Lazy<bool[]> wet, Stores stores, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things)
+    private static WaterPlan PlanWater(Build build, Water water, Basin basin, Lazy<bool[]> wet, CompiledGround ground, Stores stores, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things)
     {
         var field = basin.Region.Field;
         List<string> joined = [.. build.Waters.Where(other => other.Id != water.Id && wet.Value[field.CellAt(other.Seed)]).Select(other => other.Name)];
@@ -95,8 +96,15 @@ public static class Planner
         var calibration = WaterTestPlan.CalibrationOf(tests);
         var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
         var takes = basin.Storage is null ? null : Takes(build, water, basin, (basin.Region.VolumeMl * calibration) - displaced, tests);
-        var layers = basin.Storage is { } storage && sheet is not null ? PlanLayers(build, water, storage, sheet, tint, calibration, things) : [];
-        var cure = sheet is not null && layers.Count > 0 ? SheetTimes.EndToEnd(sheet, layers.Count)[^1] : null;
+        var curing = sheet is not null && basin.Region.Cells.Length > 0 ? Curing.Under(build, ground, Deepest(basin.Region), sheet) : null;
+        var safe = curing?.Safe();
+        var layers = basin.Storage is { } storage && sheet is not null && curing is not null
+            ? PlanLayers(build, water, storage, sheet, tint, calibration, things, curing, safe?.SafeMm ?? sheet.GreatestLayerMm)
+            : [];
+        var cure = layers.Count > 0 ? SheetTimes.EndToEnd(sheet!, layers.Count, curing!.Slowdown)[^1] : null;
+
+        // The later of the sheet and the model: what is still soft must not lose its dam.
+        if (cure is not null && layers[^1].Cure.FirmH is { } firm) cure = cure with { StripH = Math.Max(cure.StripH, layers[^1].PourH + firm) };
         var standing = Stands(basin.FreeboardMm);
         return new WaterPlan
         {
@@ -109,6 +117,7 @@ public static class Planner
             Calibration = calibration,
             Takes = takes,
             Tests = tests,
+            Safe = safe,
             Seep = sheet is null || layers.Count == 0 ? null : WaterTestPlan.SeepOf(tests, () => LowestAtDams(build, basin, wet.Value), layers[0].ToMm, (ResinProperties.Of(sheet), sheet.MixedViscosityMPaS), build.Room.AirC),
             JoinedWith = joined,
             AreaMm2 = basin.Region.AreaMm2,
@@ -130,8 +139,8 @@ public static class Planner
             FullCureH = cure?.FullCureH,
             StripAt = At(water, cure?.StripH),
             FullCureAt = At(water, cure?.FullCureH),
-            Notices = Notices.Of(water, basin, joined, sheet, tint, layers),
-            Workings = Workings.Of(build, water, basin, sheet, tint, layers, takes, calibration, displaced),
+            Notices = Notices.Of(build, water, basin, joined, sheet, tint, layers, safe),
+            Workings = Workings.Of(build, water, basin, sheet, tint, layers, takes, calibration, displaced, curing, safe),
         };
     }
 
@@ -163,12 +172,16 @@ public static class Planner
     }
 
     private static List<PlannedLayer> PlanLayers(
-        Build build, Water water, StageStorage storage, ProductSheet sheet, Tint? tint, double calibration, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things)
+        Build build, Water water, StageStorage storage, ProductSheet sheet, Tint? tint, double calibration, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, Curing curing, double safeMm)
     {
         var cut = Layers.Cut(
             storage,
-            new LayerRequest(storage.BedMm, water.WaterlineMm, sheet.GreatestLayerMm, water.Strategy, water.SealMm, sheet.ShrinkPercent, calibration));
-        var times = SheetTimes.EndToEnd(sheet, cut.Count);
+            new LayerRequest(storage.BedMm, water.WaterlineMm, safeMm, water.Strategy, water.SealMm, sheet.ShrinkPercent, calibration));
+        var times = SheetTimes.EndToEnd(sheet, cut.Count, curing.Slowdown);
+        var resin = ResinProperties.Of(sheet);
+        var film = new ThinFilm(resin, sheet.MixedViscosityMPaS, curing.MeanC);
+        var under = new List<(double DepthMm, double Cure)>(cut.Count);
+        CureRun? run = null;
         var layers = new List<PlannedLayer>(cut.Count);
         for (var i = 0; i < cut.Count; i++)
         {
@@ -186,6 +199,13 @@ public static class Planner
                 sheet.TolerancePercent,
                 sheet.MaxBatchG,
                 build.Measuring.Cup));
+            // Higher up the bed hardly matters any more: the layers there are as hot as the last one looked at.
+            if (run is null || i < MostFollowed)
+            {
+                run = curing.Follow(cut[i].DepthMm, under);
+                under.Add((cut[i].DepthMm, CureAfter(run, times[i].RecoatFromH - times[i].PourH)));
+            }
+
             layers.Add(new PlannedLayer(
                 cut[i].FromMm,
                 cut[i].ToMm,
@@ -198,11 +218,43 @@ public static class Planner
                 times[i].RecoatToH,
                 At(water, times[i].PourH),
                 At(water, times[i].RecoatFromH),
-                At(water, times[i].RecoatToH)));
+                At(water, times[i].RecoatToH),
+                new LayerCure(
+                    run.PeakC,
+                    run.PeakAtH,
+                    run.FoamFacePeakC,
+                    run.GelH,
+                    run.TackFreeH,
+                    run.StripH,
+                    PotLifeMin(resin, sheet, mix.Batches[0].MixedG, build),
+                    TrappedBubbles.Of(film, resin.DensityGPerMl, cut[i].DepthMm).LargestTrappedMm,
+                    curing.StandingOf(run))));
         }
 
         return layers;
     }
+
+    /// <summary>The deepest cell of a water that is not dry.</summary>
+    internal static int Deepest(WetRegion region) => region.Cells.MinBy(cell => region.Field.HeightsMm[cell]);
+
+    // The cure a layer has reached when the next one goes on: its slowest point, between two places of its course.
+    private static double CureAfter(CureRun run, double hours)
+    {
+        var before = run.Series[0];
+        foreach (var point in run.Series)
+        {
+            if (point.AtH >= hours) return point.AtH > before.AtH ? before.MinCure + ((point.MinCure - before.MinCure) * (hours - before.AtH) / (point.AtH - before.AtH)) : point.MinCure;
+            before = point;
+        }
+
+        return before.MinCure;
+    }
+
+    // Null where the batch does not fit the cup: the mix says so by itself.
+    private static double? PotLifeMin(ResinProperties resin, ProductSheet sheet, double massG, Build build) =>
+        massG / resin.DensityGPerMl > build.Measuring.Cup.BrimfulMl
+            ? null
+            : Pot.Of(resin, massG, build.Measuring.Cup, build.Room.AirC, sheet.MixedViscosityMPaS, new SheetPot(sheet.PotLifeMassG, sheet.PotLifeMin, sheet.ReferenceC)).AnchoredMinutes;
 
     /// <summary>The resin of a water with its ink in it.</summary>
     internal static InkLayer InkOf(Water water, Tint? tint) =>

@@ -27,6 +27,14 @@ public sealed record Together(string Label, IReadOnlyList<BuildEdit> Edits) : Bu
     }
 }
 
+/// <summary>Sets how the build is kept while resin cures.</summary>
+public sealed record SetCare(CureCare Care) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(build with { Care = Require.Present(Care, "care") }, new SetCare(build.Care), Care.Covered == build.Care.Covered ? "Change where the board lies" : Care.Covered ? "Cover it while it cures" : "Leave it open while it cures");
+}
+
 /// <summary>Logs a water test.</summary>
 public sealed record AddWaterTest(WaterTest Test, int Index) : BuildEdit
 {

@@ -1,4 +1,5 @@
 using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
 
@@ -7,7 +8,7 @@ namespace InkBasin.Core.Plan;
 /// <summary>How the figures of a water came about, so that each can be opened.</summary>
 internal static class Workings
 {
-    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, VolumeRange? takes, double calibration, double displacedMl)
+    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, VolumeRange? takes, double calibration, double displacedMl, Curing? curing, SafePlan? safe)
     {
         var workings = new Dictionary<string, Working>
         {
@@ -30,9 +31,10 @@ internal static class Workings
         };
         if (takes is not null) workings["takes"] = TakesWorking(basin, takes, calibration, displacedMl);
         if (sheet is null || layers.Count == 0) return workings;
-        workings["layers"] = LayerWorking(water, basin, sheet, layers);
+        workings["layers"] = LayerWorking(water, basin, sheet, layers, safe);
+        if (curing is not null && safe is not null) workings["heat"] = HeatWorking(build, sheet, layers, curing, safe);
         workings["mix"] = MixWorking(build, sheet, layers);
-        workings["times"] = TimeWorking(sheet);
+        workings["times"] = TimeWorking(build, sheet, layers, curing?.Slowdown ?? 1);
         if (tint is not null) workings["drops"] = DropWorking(water, tint, layers);
         return workings;
     }
@@ -51,7 +53,7 @@ internal static class Workings
         $"Volume × calibration − displaced. Unknown are the reading of the waterline over the whole area; for a bed nobody has measured, how far carving lies off the drawing (about {VolumeRange.CarvedToMm:0.0} mm) and its roughness; for a sounded one, the band of its soundings; after a water test, the jug. Added by their squares; the range holds 95 %, the last figure is the one-sided bound.",
         "Independent errors; a water test narrows them best");
 
-    private static Working LayerWorking(Water water, Basin basin, ProductSheet sheet, List<PlannedLayer> layers)
+    private static Working LayerWorking(Water water, Basin basin, ProductSheet sheet, List<PlannedLayer> layers, SafePlan? safe)
     {
         var how = water.Strategy switch
         {
@@ -65,12 +67,13 @@ internal static class Workings
             [
                 new("bed", basin.Storage!.BedMm, "mm"),
                 new("waterline", water.WaterlineMm, "mm"),
-                new("greatest layer", sheet.GreatestLayerMm, "mm"),
+                new("greatest layer of the sheet", sheet.GreatestLayerMm, "mm"),
+                new("safe over this bed, in this room", safe?.SafeMm ?? sheet.GreatestLayerMm, "mm"),
                 new("shrinkage", sheet.ShrinkPercent, "%"),
                 new("layers", layers.Count, ""),
             ],
             how + " A layer's ml is the stage–storage volume between its two levels × the water test’s calibration ÷ (1 − shrinkage), less what stands in it.",
-            $"The sheet of {sheet.Name}; the room's heat is not looked at yet, so keep to the sheet's temperatures");
+            $"The sheet of {sheet.Name} and the heat in the bed: the smaller depth counts");
     }
 
     private static Working MixWorking(Build build, ProductSheet sheet, List<PlannedLayer> layers)
@@ -92,7 +95,22 @@ internal static class Workings
             $"The sheet of {sheet.Name}");
     }
 
-    private static Working TimeWorking(ProductSheet sheet) => new(
+    private static Working HeatWorking(Build build, ProductSheet sheet, List<PlannedLayer> layers, Curing curing, SafePlan safe) => new(
+        "How hot it gets",
+        [
+            new("safe depth", safe.SafeMm, "mm"),
+            new("peak at that depth", safe.PeakC, "°C"),
+            new("hottest planned layer", layers.Max(layer => layer.Cure.PeakC), "°C"),
+            new("limit of the resin", SafeDepth.ResinLimitC, "°C"),
+            new("room", build.Room.AirC, "°C"),
+            new("room by night", build.Room.NightC ?? build.Room.AirC, "°C"),
+            new("gel time of the sheet", sheet.GelH, "h"),
+            new("mean of day and night", curing.MeanC, "°C"),
+        ],
+        $"Heat is followed up the column under the deepest point, through board, foam, plaster and the layers already poured, {(build.Care.Covered ? "under a cover" : "open to the air")} and {(build.Care.FlatOnBench ? "flat on the bench" : "raised from the bench")}, while the resin cures. One dimension: sideways loss is left out, so narrow water is cooler than this. The safe depth is found by halving; past it a little more depth runs away.",
+        "Horie 1970, Chern & Poehlein 1987 for the cure; heat conduction by finite volumes; heat of reaction, conductivities usual for the kind and assumed, gel time from the sheet");
+
+    private static Working TimeWorking(Build build, ProductSheet sheet, List<PlannedLayer> layers, double slowdown) => new(
         "When the next one may go on",
         [
             new("recoat from", sheet.RecoatFromH, "h"),
@@ -100,9 +118,12 @@ internal static class Workings
             new("strip dams after", sheet.DemouldH, "h"),
             new("full cure after", sheet.FullCureH, "h"),
             new("at", sheet.ReferenceC, "°C"),
+            new("room", build.Room.AirC, "°C"),
+            new("all takes so many times as long", slowdown, ""),
+            new("firm by the model after the last pour", layers[^1].Cure.FirmH ?? 0, "h"),
         ],
-        "The sheet's hours, laid end to end from the first pour. Past the recoat window the surface is scuffed and wiped first. A colder room takes longer: feel before you pour.",
-        $"The sheet of {sheet.Name}");
+        "The sheet’s hours × how much slower this room is, laid end to end from the first pour. Dams come off at the later of that and the model’s own time. Past the recoat window the surface is scuffed and wiped first. Feel before you pour.",
+        $"The sheet of {sheet.Name}, scaled by k(T_ref) ÷ k(T_room) with 55 kJ/mol");
 
     private static Working DropWorking(Water water, Tint tint, List<PlannedLayer> layers) => new(
         "Drops of tint",

@@ -16,9 +16,6 @@ public sealed class CureColumn
     /// <summary>Degree of cure at which it is tack-free.</summary>
     public const double TackFreeCure = 0.75;
 
-    /// <summary>Degree of cure at which dams may be stripped.</summary>
-    public const double StripCure = 0.85;
-
     private const double MostBedCellMm = 1.5;
     private const double SkinMm = 0.5;
     private const double Gamma = 0.2928932188134524;
@@ -342,7 +339,7 @@ public sealed class CureColumn
             if (column._foamTop >= 0) FoamFacePeakC = Math.Max(FoamFacePeakC, FaceC(column._foamTop));
             _gelH ??= Crossed(now, CureKinetics.GelCure);
             _tackFreeH ??= Crossed(now, TackFreeCure);
-            _stripH ??= Crossed(now, StripCure);
+            _stripH ??= Crossed(now, column._problem.StripCure);
             while (_seen <= SeriesPoints && _seen * hours / SeriesPoints <= at + 1e-9)
             {
                 var wanted = _seen * hours / SeriesPoints;

@@ -35,6 +35,9 @@ public sealed class CureKinetics
         _referenceRate = integral / (resin.GelH * 3600);
     }
 
+    /// <summary>Degree of cure at which it turns to glass at a temperature, and all but stops.</summary>
+    public static double VitrifiedCure(double kelvin) => VitrificationCure + (VitrificationPerK * (kelvin - VitrificationAnchorK));
+
     /// <summary>k(T), 1/s.</summary>
     public double RateConstant(double kelvin) => _referenceRate * Math.Exp(-_activationOverR * ((1 / kelvin) - (1 / _referenceK)));
 
@@ -48,8 +51,7 @@ public sealed class CureKinetics
     /// <param name="kelvin">Temperature, K.</param>
     public (double Rate, double ByCure, double ByK) RateWithSlopes(double cure, double kelvin)
     {
-        var critical = VitrificationCure + (VitrificationPerK * (kelvin - VitrificationAnchorK));
-        var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - critical)));
+        var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - VitrifiedCure(kelvin))));
         double k = RateConstant(kelvin), left = 1 - cure, shape = (_kappa + cure) * left * left;
         var held = VitrificationSlope * (1 - slowed);
         var rate = k * shape * slowed;
@@ -62,8 +64,7 @@ public sealed class CureKinetics
     // (κ+α)(1−α)²·f_d.
     private double Shape(double cure, double kelvin)
     {
-        var critical = VitrificationCure + (VitrificationPerK * (kelvin - VitrificationAnchorK));
-        var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - critical)));
+        var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - VitrifiedCure(kelvin))));
         return (_kappa + cure) * (1 - cure) * (1 - cure) * slowed;
     }
 }

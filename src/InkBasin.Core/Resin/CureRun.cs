@@ -17,6 +17,9 @@ public sealed record CureProblem(
     double TopWPerM2K = 9,
     double BottomWPerM2K = 6)
 {
+    /// <summary>Degree of cure at which dams may be stripped: 0.85, less in the cold, where it is glassy earlier.</summary>
+    public double StripCure { get; init; } = 0.85;
+
     /// <summary>Refuses a pour that cannot be followed.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check()

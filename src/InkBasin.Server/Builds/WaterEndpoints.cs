@@ -31,6 +31,8 @@ internal static class WaterEndpoints
         builds.MapGet("/{id:guid}/reaches", Propose);
         builds.MapGet("/{id:guid}/waters/{waterId}/reckoned", Reckoned);
         builds.MapGet("/{id:guid}/waters/{waterId}/shore", Shore);
+        builds.MapGet("/{id:guid}/waters/{waterId}/heat", Heat);
+        builds.MapGet("/{id:guid}/waters/{waterId}/strategies", Strategies);
     }
 
     private static async Task<Ok<IReadOnlyList<HollowAnswer>>> Hollows(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, double leastMl = 0.5)
@@ -73,6 +75,18 @@ internal static class WaterEndpoints
             ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
         var field = (await grounds.OfAsync(build, cancel)).Surface;
         return TypedResults.Ok(new ReckonedAnswer(levelMm, WetRegion.Flood(field, field.CellAt(water.Seed), levelMm).VolumeMl));
+    }
+
+    private static async Task<Ok<IReadOnlyList<StrategyTrade>>> Strategies(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(StrategyTrade.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
+    }
+
+    private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(HeatCurve.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
     }
 
     private static async Task<Ok<ShorePlan>> Shore(

@@ -37,6 +37,8 @@ public class BuildEditTests
         { new SetNeighbours([new Neighbour(Guid.Parse("00000000-0000-0000-0000-000000000007"), BoardSide.Right, BoardSide.Left)]), "Join a section" },
         { new SetMaking(Making.Usual with { Foam = new FoamStock(ThicknessMm: 30) }), "Change what the ground is built of" },
         { new SetRoom(new Room(12, 70)), "Room 12 °C" },
+        { new SetCare(new CureCare(true)), "Cover it while it cures" },
+        { new SetCare(new CureCare(false, true)), "Change where the board lies" },
         { new Together("Split it into reaches", [new Rename("New name"), new SetScale(35), new RemoveWater("w")]), "Split it into reaches" },
         { new AddWaterTest(Samples.Test with { Id = "t2" }, 1), "Log a water test" },
         { new RemoveWaterTest("t"), "Strike a water test out" },

@@ -1,3 +1,4 @@
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 
@@ -13,7 +14,7 @@ public class MakingPlanTests
     [Fact]
     public void Foam_is_the_ground_without_its_plaster_and_the_skin_is_mixed_from_its_true_surface()
     {
-        var made = Of(Samples.Creek);
+        var made = Of(Samples.Creek with { Room = new Room(20) });
 
         // 30 mm of foam in sheets of 20; the creek is cut to 6.
         Assert.Equal(2, made.Foam.Layers.Count);

@@ -108,7 +108,7 @@ public class PlannerTests
     public void Every_figure_can_be_opened()
     {
         var workings = Only(Samples.Creek).Workings;
-        Assert.Equal(["drops", "freeboard", "layers", "mix", "takes", "times", "volume"], workings.Keys.Order());
+        Assert.Equal(["drops", "freeboard", "heat", "layers", "mix", "takes", "times", "volume"], workings.Keys.Order());
         Assert.All(workings.Values, working => Assert.True(working.Inputs.Count > 0 && working.Formula.Length > 20 && working.Source.Length > 5));
         Assert.Equal(20, workings["volume"].Inputs.Single(input => input.Name == "waterline").Value);
     }

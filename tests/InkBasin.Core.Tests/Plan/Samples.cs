@@ -1,4 +1,5 @@
 using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Sight;
@@ -69,6 +70,10 @@ internal static class Samples
         StandIns = [Willow],
         Photo = new TracePhoto("sketch", 400, 200, new PointMm(100, 50), 0.5),
         Dams = [new Dam(BoardSide.Left, 0, 100, 25), new Dam(BoardSide.Right, 0, 100, 25)],
+
+        // At the sheets' own temperature and open to the air: their hours and depths hold as they stand.
+        Room = new Room(23),
+        Care = new CureCare(Covered: false),
     };
 
     /// <summary>The same with a log in it, a water test, answers and a first layer begun.</summary>

@@ -5,7 +5,7 @@ import { layerShade } from '../staff/layerShade';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
-import { cutThings } from './drowned';
+import { cutThings, type CutThing } from './drowned';
 import { takeSection, wetStretches, type Section } from './section';
 
 const SIDE = 60;
@@ -80,16 +80,9 @@ export function Cut() {
           />
         ))}
         {cutThings(build.drowned, plan.drowned, cut).map((thing) => (
-          <rect
-            key={thing.id}
-            className="cut-thing"
-            x={x(thing.fromMm)}
-            y={y(thing.topMm)}
-            width={Math.max(1, x(thing.toMm) - x(thing.fromMm))}
-            height={y(thing.baseMm) - y(thing.topMm)}
-          >
+          <polygon key={thing.id} className="cut-thing" points={standing(thing, section, x, y)}>
             <title>{thing.name}</title>
-          </rect>
+          </polygon>
         ))}
         <polyline className="cut-surface" points={surface.join(' ')} />
         {ticks.map((mm) => (
@@ -182,6 +175,17 @@ function WaterCut({
       )}
     </g>
   );
+}
+
+/** A thing as it stands out of the ground: its foot follows the bed where that is higher than its base. */
+function standing(thing: CutThing, section: Section, x: (mm: number) => number, y: (mm: number) => number): string {
+  const foot = section.alongMm.flatMap((along, k) => {
+    if (along < thing.fromMm || along > thing.toMm) return [];
+    const level = Math.min(thing.topMm, Math.max(thing.baseMm, section.surfaceMm[k] ?? 0));
+    return [`${x(along).toFixed(1)},${y(level).toFixed(1)}`];
+  });
+  const top = y(thing.topMm).toFixed(1);
+  return [...foot, `${x(thing.toMm).toFixed(1)},${top}`, `${x(thing.fromMm).toFixed(1)},${top}`].join(' ');
 }
 
 function tickStep(highest: number): number[] {

@@ -26,6 +26,7 @@ const LEAVES_GROUND = new Set([
   'setNeighbours',
   'setMaking',
   'setRoom',
+  'setCare',
   'addWaterTest',
   'removeWaterTest',
   'addDrowned',

@@ -1,6 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, api } from '../api/client';
-import type { DamCut, DryingPlan, HollowAnswer, PointMm, RunningWater, ShorePlan } from '../api/types';
+import type {
+  DamCut,
+  DryingPlan,
+  HeatCurve,
+  HollowAnswer,
+  PointMm,
+  RunningWater,
+  ShorePlan,
+  StrategyTrade,
+} from '../api/types';
 import { useDesk } from './DeskContext';
 
 /** What is asked of the build as it is kept: the answer, or why there is none. */
@@ -50,6 +59,28 @@ export function useDrying(wanted: boolean): Look<DryingPlan> {
   const { id } = useDesk();
   const path = { params: { path: { id } } };
   return useLook(['drying'], () => answer(api.GET('/api/builds/{id}/drying', path)), wanted);
+}
+
+/** What each way of cutting the selected water into layers comes to. */
+export function useStrategies(wanted: boolean): Look<StrategyTrade[]> {
+  const { id, water } = useDesk();
+  const waterId = water?.id ?? '';
+  return useLook(
+    ['strategies', waterId],
+    () => answer(api.GET('/api/builds/{id}/waters/{waterId}/strategies', { params: { path: { id, waterId } } })),
+    wanted && water !== null,
+  );
+}
+
+/** How the peak of the selected water's first layer climbs with its depth. */
+export function useHeat(wanted: boolean): Look<HeatCurve> {
+  const { id, water } = useDesk();
+  const waterId = water?.id ?? '';
+  return useLook(
+    ['heat', waterId],
+    () => answer(api.GET('/api/builds/{id}/waters/{waterId}/heat', { params: { path: { id, waterId } } })),
+    wanted && water !== null,
+  );
 }
 
 /** The shore of the selected water: marks every so far, creep, heights over a datum. */

@@ -3,7 +3,7 @@ import type { Water } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
-import { formatLength, formatVolume, unitOf } from '../units/units';
+import { formatLength, formatQuantity, formatVolume, unitOf } from '../units/units';
 import { layerShade } from './layerShade';
 
 const TOP = 46;
@@ -102,6 +102,17 @@ export function Staff() {
               />
               {i % 2 === 1 && (
                 <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} fill="url(#staff-hatch)" />
+              )}
+              {height > 11 && (
+                <g
+                  className={`staff-heat heat-${layer.cure.standing}`}
+                  transform={`translate(${GAUGE.left + GAUGE.width + 3} ${y(layer.fromMm + layer.depthMm / 2)})`}
+                >
+                  <path d="M0 0h4" />
+                  <text x={7} y={3.5}>
+                    {formatQuantity(layer.cure.peakC, 'temperature', units)}°
+                  </text>
+                </g>
               )}
               {height > 32 && (
                 <>

@@ -381,6 +381,291 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/cure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CureCalcRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CureAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/safe-depth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SafeDepthRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SafeDepth"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PotRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PotAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bubbles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BubblesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrappedBubbles"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/ripples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RipplesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RippleWindow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/seep": {
         parameters: {
             query?: never;
@@ -2470,6 +2755,136 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HeatCurve"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/waters/{waterId}/strategies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StrategyTrade"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/drying": {
         parameters: {
             query?: never;
@@ -3108,6 +3523,8 @@ export interface components {
             ok: boolean;
             marks: null | components["schemas"]["CupMarks"];
         };
+        /** @enum {unknown} */
+        BedMaterial: "ply" | "mdf" | "xps" | "eps" | "plaster" | "curedResin";
         /** @description The list before a pour of a water. */
         BeforePourAnswer: {
             /**
@@ -3179,6 +3596,18 @@ export interface components {
          * @enum {unknown}
          */
         BoardSide: "back" | "front" | "left" | "right";
+        /** @description POST /api/calc/bubbles. */
+        BubblesRequest: {
+            product?: null | components["schemas"]["ResinRequest"];
+            /** Format: double */
+            mixedViscosityMPaS?: null | number;
+            /** Format: double */
+            roomC?: null | number;
+            /** Format: double */
+            depthMm?: null | number;
+            /** Format: double */
+            bornAtH?: null | number;
+        };
         /** @description All a maker has decided about one scene. Everything else is computed from it. */
         Build: {
             /** @description Name of the scene. */
@@ -3207,6 +3636,8 @@ export interface components {
             making: components["schemas"]["Making"];
             /** @description The air the model dries and cures in. */
             room: components["schemas"]["Room"];
+            /** @description How it is kept while resin cures. */
+            care: components["schemas"]["CureCare"];
             /** @description Water tests, oldest first; those of waters taken off the board stay. */
             waterTests: components["schemas"]["WaterTest"][];
             /** @description What will be under water. */
@@ -3288,7 +3719,7 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditSetCare"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"];
         /** @description Puts a thing under water. */
         BuildEditAddDrowned: {
             /** @enum {string} */
@@ -3466,6 +3897,12 @@ export interface components {
             /** @enum {string} */
             kind: "setBoard";
             board: components["schemas"]["Board"];
+        };
+        /** @description Sets how the build is kept while resin cures. */
+        BuildEditSetCare: {
+            /** @enum {string} */
+            kind: "setCare";
+            care: components["schemas"]["CureCare"];
         };
         /** @description Sets all dams. */
         BuildEditSetDams: {
@@ -3696,6 +4133,71 @@ export interface components {
             /** Format: double */
             heightMm?: null | number;
         };
+        /** @description The answer of /api/calc/cure. */
+        CureAnswer: {
+            /** Format: double */
+            peakC: number;
+            /** Format: double */
+            peakAtH: number;
+            /** Format: double */
+            peakFromTopMm: number;
+            /** Format: double */
+            foamFacePeakC: null | number;
+            /** Format: double */
+            gelH: null | number;
+            /** Format: double */
+            tackFreeH: null | number;
+            /** Format: double */
+            stripH: null | number;
+            /** Format: double */
+            endCure: number;
+            series: components["schemas"]["CurePoint"][];
+        };
+        /** @description POST /api/calc/cure. The room is a number or a list of atH and c. */
+        CureCalcRequest: {
+            product?: null | components["schemas"]["ResinRequest"];
+            /** Format: double */
+            layerMm?: null | number;
+            stack?: null | components["schemas"]["StackRequest"][];
+            roomC?: unknown;
+            /** Format: double */
+            hours?: null | number;
+            /** Format: double */
+            topWPerM2K?: null | number;
+            /** Format: double */
+            bottomWPerM2K?: null | number;
+        };
+        /** @description How a build is kept while its resin cures. */
+        CureCare: {
+            /**
+             * @description Under a cover against dust: nearly everyone does, and it costs about a third of the safe depth.
+             * @default true
+             */
+            covered: boolean;
+            /**
+             * @description The board lies flat on the bench instead of raised.
+             * @default false
+             */
+            flatOnBench: boolean;
+        };
+        /** @description How a pour stands at a time. */
+        CurePoint: {
+            /**
+             * Format: double
+             * @description Hours from the pour.
+             */
+            atH: number;
+            /**
+             * Format: double
+             * @description Hottest resin, °C.
+             */
+            maxC: number;
+            /**
+             * Format: double
+             * @description Least cure in the fresh layer.
+             */
+            minCure: number;
+        };
         /** @description A point of a given curve. */
         CurvePointRequest: {
             /** Format: double */
@@ -3863,6 +4365,29 @@ export interface components {
              */
             seatingMm: number;
         };
+        /** @description How hot a layer of some depth would get. */
+        DepthHeat: {
+            /**
+             * Format: double
+             * @description Its depth, mm.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Hottest resin, °C.
+             */
+            peakC: number;
+            /**
+             * Format: double
+             * @description Hottest foam face, °C; null without foam.
+             */
+            foamFacePeakC: null | number;
+        };
+        /**
+         * @description What limits a layer's depth.
+         * @enum {unknown}
+         */
+        DepthLimit: "sheet" | "resin heat" | "foam heat";
         /** @enum {unknown} */
         DeviceKind: "cup" | "scale";
         /** @description A measuring device. */
@@ -4911,6 +5436,26 @@ export interface components {
             /** @description Always "ready" once it answers. */
             status: string;
         };
+        /** @description How the peak climbs with the depth of a first layer: where the cliff is. */
+        HeatCurve: {
+            /**
+             * Format: double
+             * @description The safe depth, mm; null where no layer is safe.
+             */
+            safeMm: null | number;
+            /**
+             * Format: double
+             * @description The sheet's greatest layer, mm.
+             */
+            sheetMm: number;
+            /**
+             * Format: double
+             * @description Limit of the resin, °C.
+             */
+            resinLimitC: number;
+            /** @description Peak against depth, to half as deep again as the sheet allows. */
+            points: components["schemas"]["DepthHeat"][];
+        };
         /** @description A hollow of the ground: one by itself, or several that have become one. */
         Hollow: {
             /**
@@ -5128,6 +5673,51 @@ export interface components {
              * @description Rise of the surface, mm; also the layer's greatest depth.
              */
             depthMm: number;
+        };
+        /** @description How a planned layer will cure at its own place in the stack. */
+        LayerCure: {
+            /**
+             * Format: double
+             * @description Hottest it becomes, °C.
+             */
+            peakC: number;
+            /**
+             * Format: double
+             * @description When, hours after its pour.
+             */
+            peakAtH: number;
+            /**
+             * Format: double
+             * @description Hottest the foam's face becomes, °C; null without foam.
+             */
+            foamFacePeakC: null | number;
+            /**
+             * Format: double
+             * @description Gelled, hours after its pour; null when not within the time looked at.
+             */
+            gelH: null | number;
+            /**
+             * Format: double
+             * @description Tack-free.
+             */
+            tackFreeH: null | number;
+            /**
+             * Format: double
+             * @description Firm enough to strip dams.
+             */
+            firmH: null | number;
+            /**
+             * Format: double
+             * @description How long a batch may stay in its cup, minutes; null when it neither heats nor thickens.
+             */
+            potLifeMin: null | number;
+            /**
+             * Format: double
+             * @description Largest bubble from its bed that stays in it, mm.
+             */
+            largestBubbleMm: number;
+            /** @description How hot that is: holds, tight within 8 °C of the limit, stop over it. */
+            standing: components["schemas"]["Standing"];
         };
         /** @enum {unknown} */
         LayerStrategy: "fewest" | "equalDepth" | "equalVolume" | "sealFirst";
@@ -5640,6 +6230,8 @@ export interface components {
              * @description End of the recoat window.
              */
             recoatToAt: null | string;
+            /** @description How it will cure at its own place. */
+            cure: components["schemas"]["LayerCure"];
         };
         /** @description A plaster or paste, as its bag describes it. */
         Plaster: {
@@ -5725,6 +6317,29 @@ export interface components {
             areaMm2: number;
             /** Format: double */
             maxDepthMm: number;
+        };
+        /** @description The answer of /api/calc/pot. */
+        PotAnswer: {
+            /** Format: double */
+            minutesTo40C: null | number;
+            /** Format: double */
+            minutesToDoubleViscosity: null | number;
+            /** Format: double */
+            peakC: number;
+            /** Format: double */
+            anchoredMinutes: null | number;
+        };
+        /** @description POST /api/calc/pot. */
+        PotRequest: {
+            product?: null | components["schemas"]["ResinRequest"];
+            /** Format: double */
+            massG?: null | number;
+            cup?: null | components["schemas"]["CupRequest"];
+            /** Format: double */
+            roomC?: null | number;
+            /** Format: double */
+            mixedViscosityMPaS?: null | number;
+            sheetPot?: null | components["schemas"]["SheetPotRequest"];
         };
         /** @description The answer of /api/calc/pour. */
         PourAnswer: {
@@ -6100,6 +6715,40 @@ export interface components {
             /** Format: double */
             initialCatalysis?: null | number;
         };
+        /** @description When ripples nudged into setting resin stay (models.md §3; Orchard 1963, levelling of a viscous layer). */
+        RippleWindow: {
+            /**
+             * Format: double
+             * @description When the watch begins: it passes 100 Pa·s, h after mixing.
+             */
+            watchFromH: number;
+            /**
+             * Format: double
+             * @description Earliest time from which enough of a ripple's height survives to the gel point, h.
+             */
+            opensAtH: number;
+            /**
+             * Format: double
+             * @description The gel point, h.
+             */
+            closesAtH: number;
+        };
+        /** @description POST /api/calc/ripples. */
+        RipplesRequest: {
+            product?: null | components["schemas"]["ResinRequest"];
+            /** Format: double */
+            mixedViscosityMPaS?: null | number;
+            /** Format: double */
+            roomC?: null | number;
+            /** Format: double */
+            depthMm?: null | number;
+            /** Format: double */
+            wavelengthMm?: null | number;
+            /** Format: double */
+            keepPercent?: null | number;
+            /** Format: double */
+            surfaceTensionNPerM?: null | number;
+        };
         /** @description The air a model dries and cures in. */
         Room: {
             /**
@@ -6114,6 +6763,11 @@ export interface components {
              * @default 50
              */
             humidityPercent: number;
+            /**
+             * Format: double
+             * @description Temperature by night, °C, −5…45; null when it stays as it is by day.
+             */
+            nightC: null | number;
             /**
              * Format: double
              * @description How much vapour the air can still take: its vapour pressure deficit, Pa (Magnus form, Alduchov &amp; Eskridge 1996).
@@ -6162,6 +6816,63 @@ export interface components {
             /** @description What the maker should know, worst first. */
             notices: components["schemas"]["Notice"][];
         };
+        /** @description The greatest depth a layer may safely have over a bed in a room (models.md §3; readings.md, cure 14). */
+        SafeDepth: {
+            /**
+             * Format: double
+             * @description The depth, mm.
+             */
+            safeMm: number;
+            /** @description What forbids more. */
+            limitedBy: components["schemas"]["DepthLimit"];
+            /**
+             * Format: double
+             * @description Hottest resin at that depth, °C.
+             */
+            peakC: number;
+            /** @description Peak against depth: how near the cliff is. */
+            curve: components["schemas"]["DepthHeat"][];
+        };
+        /** @description POST /api/calc/safe-depth. */
+        SafeDepthRequest: {
+            product?: null | components["schemas"]["ResinRequest"];
+            stack?: null | components["schemas"]["StackRequest"][];
+            roomC?: unknown;
+            /** Format: double */
+            hours?: null | number;
+            /** Format: double */
+            topWPerM2K?: null | number;
+            /** Format: double */
+            bottomWPerM2K?: null | number;
+            /** Format: double */
+            sheetMaxMm?: null | number;
+            /** Format: double */
+            resinLimitC?: null | number;
+            /** Format: double */
+            foamLimitC?: null | number;
+        };
+        /** @description How deep a layer of a water may be. */
+        SafePlan: {
+            /**
+             * Format: double
+             * @description The depth, mm.
+             */
+            safeMm: number;
+            /** @description What forbids more. */
+            limitedBy: components["schemas"]["DepthLimit"];
+            /**
+             * Format: double
+             * @description Hottest resin at that depth, °C.
+             */
+            peakC: number;
+            /**
+             * Format: double
+             * @description The sheet's greatest layer, mm.
+             */
+            sheetMm: number;
+            /** @description In the maker's words. */
+            sentence: string;
+        };
         /**
          * @description What resin will lose through the gap a water test has shown: slot flow (Poiseuille), Q = ΔP·w·h³/(12·μ·L), with the resin thickening until it gels
          *     (models.md §7; readings.md, cure 19). Constant head; no capillarity: resin wets where water beads.
@@ -6204,6 +6915,15 @@ export interface components {
          * @enum {unknown}
          */
         SetIn: "before" | "later";
+        /** @description What a sheet says of pot life. */
+        SheetPotRequest: {
+            /** Format: double */
+            massG?: null | number;
+            /** Format: double */
+            minutes?: null | number;
+            /** Format: double */
+            atC?: null | number;
+        };
         /** @description A mark of the waterline on the bank. */
         ShoreMark: {
             /**
@@ -6291,6 +7011,14 @@ export interface components {
             cellMm?: null | number;
             /** Format: double */
             smoothing?: null | number;
+        };
+        /** @description A sheet, skin or layer under a pour. */
+        StackRequest: {
+            material?: null | components["schemas"]["BedMaterial"];
+            /** Format: double */
+            thicknessMm?: null | number;
+            /** Format: double */
+            cure?: null | number;
         };
         /** @description A place on a stage–storage curve: volume and wet area at a level. */
         StagePoint: {
@@ -6463,6 +7191,48 @@ export interface components {
             /** @description The pieces on it. */
             placements: components["schemas"]["Placement"][];
         };
+        /** @description What a way of cutting a water into layers comes to. */
+        StrategyTrade: {
+            /** @description The way. */
+            strategy: components["schemas"]["LayerStrategy"];
+            /**
+             * Format: int32
+             * @description How many layers.
+             */
+            layers: number;
+            /**
+             * Format: double
+             * @description The deepest of them, mm.
+             */
+            deepestMm: number;
+            /**
+             * Format: double
+             * @description Hours from the first pour until the dams come off.
+             */
+            doneH: number;
+            /**
+             * Format: double
+             * @description Hours from the first pour to full cure.
+             */
+            fullCureH: number;
+            /**
+             * Format: double
+             * @description Hottest layer, °C.
+             */
+            hottestC: number;
+            /**
+             * Format: double
+             * @description Smallest batch, ml mixed: small ones are the hardest to measure.
+             */
+            smallestBatchMl: number;
+            /**
+             * Format: double
+             * @description All that is mixed, ml.
+             */
+            mixedMl: number;
+            /** @description The worst of its layers and batches. */
+            standing: components["schemas"]["Standing"];
+        };
         /**
          * @description One stroke: a brush drawn along a path once. What it does at a place depends on the distance to the path alone, so a
          *     slow hand does no more than a quick one.
@@ -6585,6 +7355,19 @@ export interface components {
              */
             fade: number;
         };
+        /** @description The largest bubble that is still trapped when the resin gels: a clean bubble in Stokes flow (Hadamard 1911, Rybczynski 1911). */
+        TrappedBubbles: {
+            /**
+             * Format: double
+             * @description Its diameter, mm.
+             */
+            largestTrappedMm: number;
+            /**
+             * Format: double
+             * @description The gel point, h.
+             */
+            gelH: number;
+        };
         /** @description POST /api/instruments/laser-level/turn: raises its line by so much, mm. */
         TurnRequest: {
             /** Format: double */
@@ -6691,6 +7474,7 @@ export interface components {
             /** @description Its water tests, oldest first. */
             tests: components["schemas"]["WaterTestPlan"][];
             seep: null | components["schemas"]["Seep"];
+            safe: null | components["schemas"]["SafePlan"];
             /** @description Names of the waters it is one with at this waterline. */
             joinedWith: string[];
             /**

@@ -1,23 +1,19 @@
-import type { PlannedLayer, Strategy, Water, WaterPlan } from '../../api/types';
+import type { PlannedLayer, Water, WaterPlan } from '../../api/types';
 import { useProducts, useTints } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField } from '../../slip/fields';
 import { NextThing } from '../../slip/NextThing';
+import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { drops, hours, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { formatLength, formatQuantity, formatVolume, unitOf } from '../../units/units';
 import { BeforePart } from '../water/BeforePart';
 import { WaterTabs } from '../water/WaterTabs';
 import { FirstPour } from './FirstPour';
-
-const STRATEGIES: { value: Strategy; label: string }[] = [
-  { value: 'fewest', label: 'Fewest: full layers, the rest on top' },
-  { value: 'equalDepth', label: 'Equal depth' },
-  { value: 'equalVolume', label: 'Equal volume' },
-  { value: 'sealFirst', label: 'Thin seal pour first' },
-];
+import { HeatPart } from './HeatPart';
+import { StrategiesPart } from './StrategiesPart';
 
 /** The pours of the selected water: what with, in which layers, what to weigh out and when. */
 export function PoursSlip() {
@@ -82,12 +78,7 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
           choices={products.map((product) => ({ value: product.id, label: product.name }))}
           onChange={(productId) => void replace({ productId })}
         />
-        <ChoiceField
-          label="Layers"
-          value={water.strategy}
-          choices={STRATEGIES}
-          onChange={(strategy) => void replace({ strategy: strategy as Strategy })}
-        />
+        {plan.layers.length > 0 && <StrategiesPart water={water} />}
         {water.strategy === 'sealFirst' && (
           <NumberField
             label="Seal pour"
@@ -117,6 +108,7 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
         )}
         <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
       </section>
+      <HeatPart key={water.id} plan={plan} />
       <section className="openings">
         <Figure working={plan.workings['mix']} label="the mix">
           <span>What to weigh</span>
@@ -208,6 +200,28 @@ function PourCard({
           <div>
             <dt>ratio off by at most</dt>
             <dd>{batch.worstRatioErrorPercent.toFixed(1)} %</dd>
+          </div>
+        )}
+        <div>
+          <dt>hottest</dt>
+          <dd>
+            {layer.cure.standing !== 'holds' && <StandingMark standing={layer.cure.standing} />}{' '}
+            {formatQuantity(layer.cure.peakC, 'temperature', units)} {units.temperature} after{' '}
+            {hours(layer.cure.peakAtH)}
+          </dd>
+        </div>
+        {layer.cure.potLifeMin !== null && (
+          <div>
+            <dt>out of the cup within</dt>
+            <dd>{Math.floor(layer.cure.potLifeMin)} min</dd>
+          </div>
+        )}
+        {layer.cure.gelH !== null && layer.cure.firmH !== null && (
+          <div>
+            <dt>gels, firm</dt>
+            <dd>
+              {hours(layer.cure.gelH)}, {hours(layer.cure.firmH)}
+            </dd>
           </div>
         )}
         <div>

@@ -1,0 +1,61 @@
+import type { Strategy, Water } from '../../api/types';
+import { useDesk } from '../../desk/DeskContext';
+import { useStrategies } from '../../desk/useWaterLooks';
+import { StandingMark } from '../../slip/StandingMark';
+import { hours } from '../../slip/words';
+import { useUnits } from '../../units/UnitsContext';
+import { formatQuantity, formatVolume } from '../../units/units';
+
+const NAMES: Record<Strategy, string> = {
+  fewest: 'Fewest, the rest on top',
+  equalDepth: 'Equal depth',
+  equalVolume: 'Equal volume',
+  sealFirst: 'Seal pour first',
+};
+
+/** The ways of cutting a water into layers, with what each costs; one is picked by pressing it. */
+export function StrategiesPart({ water }: { water: Water }) {
+  const { edit, drafting } = useDesk();
+  const units = useUnits();
+  const { data, refusal } = useStrategies(!drafting);
+  if (refusal !== null)
+    return (
+      <p className="field-wrong" role="alert">
+        {refusal}
+      </p>
+    );
+  if (data === null) return null;
+  return (
+    <table className="layers strategies" data-testid="strategies">
+      <thead>
+        <tr>
+          <th scope="col">layers</th>
+          <th scope="col">no.</th>
+          <th scope="col">dams off</th>
+          <th scope="col">hottest</th>
+          <th scope="col">least {units.volume}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {data.map((trade) => (
+          <tr key={trade.strategy} className={trade.strategy === water.strategy ? 'chosen' : ''}>
+            <th scope="row">
+              <button
+                type="button"
+                aria-pressed={trade.strategy === water.strategy}
+                onClick={() => void edit({ kind: 'replaceWater', water: { ...water, strategy: trade.strategy } })}
+              >
+                {NAMES[trade.strategy]}
+              </button>
+              {trade.standing !== 'holds' && <StandingMark standing={trade.standing} />}
+            </th>
+            <td>{trade.layers}</td>
+            <td>{hours(trade.doneH)}</td>
+            <td>{formatQuantity(trade.hottestC, 'temperature', units)}°</td>
+            <td>{formatVolume(trade.smallestBatchMl, units)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,109 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Drying;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Tests.Plan;
+
+/// <summary>Where the model of cure and heat meets the sheet in a plan: the smaller depth and the later time count.</summary>
+public class CuringTests
+{
+    private static WaterPlan Only(Build build) => Planner.Plan(build, Stores.Examples).Waters[0];
+
+    // 20 mm of foam under a covered, warm creek: more than the sheet's depth would run away there.
+    private static readonly Build Warm = Samples.Creek with
+    {
+        Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 50 }, new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = 22, BedEndMm = 22, BankAngleDeg = 90 }, new PlasterSkin { Id = "skin", Name = "Skin", ThicknessMm = 2 }],
+        Waters = [Samples.Creek.Waters[0] with { WaterlineMm = 36 }],
+        Dams = [],
+        Room = new Room(24),
+        Care = new CureCare(),
+    };
+
+    [Fact]
+    public void Heat_takes_depth_off_the_sheets_and_says_why()
+    {
+        var plan = Only(Warm);
+        Assert.Equal(DepthLimit.ResinHeat, plan.Safe!.LimitedBy);
+        Assert.InRange(plan.Safe.SafeMm, 2.5, 5);
+        Assert.All(plan.Layers, layer => Assert.True(layer.DepthMm <= plan.Safe.SafeMm + 1e-9));
+        Assert.Contains(plan.Notices, notice => notice.Standing == Standing.Tight && notice.Sentence.Contains("would pass 60 °C", StringComparison.Ordinal));
+        Assert.All(plan.Layers, layer => Assert.NotEqual(Standing.Stop, layer.Cure.Standing));
+    }
+
+    [Fact]
+    public void Open_to_the_air_it_is_cooler_and_the_layers_are_fewer()
+    {
+        var open = Only(Warm with { Care = new CureCare(Covered: false) });
+        Assert.True(open.Safe!.SafeMm > Only(Warm).Safe!.SafeMm);
+        Assert.True(open.Layers.Count < Only(Warm).Layers.Count);
+    }
+
+    [Fact]
+    public void A_colder_room_takes_longer_by_the_ratio_of_its_rates()
+    {
+        var plan = Only(Samples.Creek with { Room = new Room(13) });
+        var slowdown = Math.Exp(55_000 / CureKinetics.GasConstant * ((1 / 286.15) - (1 / 296.15)));
+        Assert.Equal(12 * slowdown, plan.Layers[1].PourH, 9);
+        Assert.Equal((12 + 72) * slowdown, plan.FullCureH!.Value, 9);
+        Assert.True(plan.StripH >= (12 + 20) * slowdown);
+        Assert.Contains(plan.Notices, notice => notice.Sentence.Contains("too cold for", StringComparison.Ordinal));
+        Assert.True(plan.Layers[0].Cure.GelH > Only(Samples.Creek).Layers[0].Cure.GelH);
+    }
+
+    [Fact]
+    public void Cold_nights_count()
+    {
+        var nights = Only(Samples.Creek with { Room = new Room(23) { NightC = 12 } });
+        Assert.True(nights.Layers[1].PourH > Only(Samples.Creek).Layers[1].PourH);
+        Assert.Contains(nights.Notices, notice => notice.Sentence.Contains("At 12 °C it is too cold", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Dams_come_off_at_the_later_of_sheet_and_model()
+    {
+        var slow = Stores.Examples.Sheets[0] with { DemouldH = 1 };
+        var plan = Planner.Plan(Samples.Creek, Stores.Examples with { Sheets = [slow] }).Waters[0];
+        Assert.Equal(plan.Layers[^1].PourH + plan.Layers[^1].Cure.FirmH!.Value, plan.StripH!.Value, 9);
+    }
+
+    [Fact]
+    public void Each_layer_has_its_own_peak_pot_life_and_bubbles()
+    {
+        var plan = Only(Samples.Creek);
+        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.PeakC, 23.5, 60));
+        Assert.NotEqual(plan.Layers[0].Cure.PeakC, plan.Layers[1].Cure.PeakC);
+        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.PotLifeMin!.Value, 10, 26));
+        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm, 0.001, 1));
+    }
+
+    [Fact]
+    public void A_room_hotter_than_the_limit_stops_it()
+    {
+        // A product that stands no warmth at all.
+        var room = Samples.Creek with { Room = new Room(45) };
+        var quick = Stores.Examples.Sheets[0] with { GelH = 0.02 };
+        var plan = Planner.Plan(room, Stores.Examples with { Sheets = [quick] }).Waters[0];
+        Assert.Contains(plan.Notices, notice => notice.Standing == Standing.Stop);
+    }
+
+    [Property(MaxTest = 25)]
+    public bool The_plan_never_exceeds_the_sheet_nor_the_heat_whatever_bed_room_and_waterline(byte foam, byte room, byte line, byte product, byte strategy, bool covered)
+    {
+        var sheet = ExampleSheets.All[product % 3];
+        var build = Warm with
+        {
+            Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 70 }, new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = 2 + (foam % 40), BedEndMm = 2 + (foam % 40), BankAngleDeg = 90 }],
+            Waters = [Samples.Creek.Waters[0] with { ProductId = sheet.Id, WaterlineMm = 3 + (foam % 40) + (line % 25), Strategy = (LayerStrategy)(strategy % 4), SealMm = 2 }],
+            Room = new Room(12 + (room % 18)),
+            Care = new CureCare(covered),
+        };
+        var plan = Only(build);
+        return plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm + 1e-9 && layer.DepthMm <= plan.Safe!.SafeMm + 1e-9)
+            && (plan.Layers.Count == 0 || plan.Layers[0].Cure.PeakC <= 60.1)
+            && plan.StripH >= plan.Layers[^1].PourH + (plan.Layers[^1].Cure.FirmH ?? 0) - 1e-9;
+    }
+}
