@@ -49,6 +49,7 @@ internal sealed class Curing
     private const double FlatBottom = 3;
     private const double RaisedBottom = 6;
     private const double TightC = 8;
+    private const double PlanSlack = 8;
     private const double GlassyBefore = 0.02;
     private const double EveningHour = 19;
     private const int MostRemembered = 4000;
@@ -102,6 +103,7 @@ internal sealed class Curing
         var problem = new CureProblem(
             resin, sheet.GreatestLayerMm, stack, course, hours, build.Care.Covered ? CoveredTop : OpenTop, build.Care.FlatOnBench ? FlatBottom : RaisedBottom)
         {
+            Slack = PlanSlack,
             StripCure = Math.Min(0.85, CureKinetics.VitrifiedCure(Temperature.ToK(Math.Min(room.AirC, room.NightC ?? room.AirC))) - GlassyBefore),
         };
         var key = string.Create(CultureInfo.InvariantCulture, $"{resin}|{hours}|{room.AirC}|{room.NightC}|{build.Care}|{string.Join(',', stack)}");

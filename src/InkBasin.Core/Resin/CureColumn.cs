@@ -214,7 +214,7 @@ public sealed class CureColumn
         for (var i = 0; i < _cells; i++)
         {
             double errorT = Math.Abs(_k1T[i] + _k2T[i]) * h / 2, errorA = Math.Abs(_k1A[i] + _k2A[i]) * h / 2;
-            worst = Math.Max(worst, Math.Max(errorT / ToleranceK, errorA / ToleranceCure));
+            worst = Math.Max(worst, Math.Max(errorT / (ToleranceK * _problem.Slack), errorA / (ToleranceCure * _problem.Slack)));
             _nextTemperature[i] = _temperature[i] + (h * ((1.5 * _k1T[i]) + (0.5 * _k2T[i])));
             _nextCure[i] = _cure[i] + (h * ((1.5 * _k1A[i]) + (0.5 * _k2A[i])));
         }

@@ -20,6 +20,9 @@ public sealed record CureProblem(
     /// <summary>Degree of cure at which dams may be stripped: 0.85, less in the cold, where it is glassy earlier.</summary>
     public double StripCure { get; init; } = 0.85;
 
+    /// <summary>How many times the usual error of a step is allowed: 1 for an answer, up to 10 while a hand drags and a tenth of a degree is plenty.</summary>
+    public double Slack { get; init; } = 1;
+
     /// <summary>Refuses a pour that cannot be followed.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check()

@@ -107,6 +107,20 @@ public class CureColumnTests
         Assert.Equal(-10, course.SlopeCPerH(1), 9);
     }
 
+    [Theory]
+    [InlineData(6, 22)]
+    [InlineData(20, 22)]
+    [InlineData(25, 24)]
+    public void What_a_plan_is_followed_with_differs_by_less_than_a_tenth_of_a_degree_and_half_a_percent(double depthMm, double roomC)
+    {
+        var exact = Run(depthMm, roomC);
+        var quick = CureColumn.Follow(new CureProblem(Casting, depthMm, Bed, RoomCourse.Constant(roomC)) { Slack = 8 });
+        Assert.Equal(exact.PeakC, quick.PeakC, 0.1);
+        Assert.Equal(exact.GelH!.Value, quick.GelH!.Value, exact.GelH.Value * 0.005);
+        Assert.Equal(exact.StripH!.Value, quick.StripH!.Value, exact.StripH.Value * 0.005);
+        Assert.True(quick.Steps < exact.Steps * 0.6);
+    }
+
     [Fact]
     public void A_cover_or_a_bench_under_it_costs_depth()
     {
