@@ -43,6 +43,17 @@ public class CureTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task The_ripple_window_is_told_and_opens_to_show_how_it_came_about()
+    {
+        _page.Open(await fixture.CopyOf("Sallow Quay"), "pours");
+        var words = Says("[data-testid=surface]", "Watch from");
+        Assert.Contains("One degree warmer moves it", words, StringComparison.Ordinal);
+        _page.Find("button[title='How the ripples came about']").Click();
+        Says("[data-testid=surface]", "Orchard 1963");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task A_way_of_cutting_layers_is_picked_by_what_it_costs()
     {
         var id = await fixture.CopyOf("Sallow Quay");

@@ -98,7 +98,14 @@ public class Screenshots(BrowserFixture fixture)
         _page.Press("z");
         _page.Open(id, "pours");
         _page.Until(() => _page.First(".pour-card"), "the layers");
+        _page.Until(() => _page.First("[data-testid=strategies]"), "the ways of layering");
         Save("pours");
+        _page.Button("Garden pond").Click();
+        _page.Until(() => _page.First(".heat-curve .heat-safe"), "the cliff");
+        _page.Until(() => _page.First("[data-testid=surface]"), "the ripples");
+        _page.Script("document.querySelector('[data-testid=heat]').scrollIntoView()");
+        Save("heat");
+        _page.Button("Creek").Click();
         _page.Button("Relief").Click();
         _page.Until(() => _page.First(".relief-view canvas"), "the relief");
         Thread.Sleep(1500);

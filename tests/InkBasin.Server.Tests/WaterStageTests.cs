@@ -275,6 +275,24 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     }
 
     [Fact]
+    public async Task The_ripple_window_of_the_last_layer_is_told_with_what_a_degree_does_to_it()
+    {
+        using var client = server.CreateClient();
+        var at = await Copy(client, "Sallow Quay");
+        var surface = await client.Get($"{at}/waters/creek/surface");
+        var window = surface["ripples"]!;
+        Assert.True(Number(window["watchFromH"]) < Number(window["opensAtH"]) && Number(window["opensAtH"]) < Number(window["closesAtH"]));
+        Assert.Equal((Number(window["closesAtH"]) - Number(window["opensAtH"])) * 60, Number(surface["minutes"]), 6);
+        Assert.InRange(Number(surface["oneDegreeMin"]), 5, 60);
+        var last = (await client.Get(at))["plan"]!["waters"]![0]!["layers"]!.AsArray()[^1]!;
+        var opens = surface["opensAt"]!.GetValue<DateTimeOffset>() - last["pourAt"]!.GetValue<DateTimeOffset>();
+        Assert.Equal(Number(window["opensAtH"]), opens.TotalHours, 3);
+
+        // It gels at its top later than the film's own gel time would be in a warmer layer, sooner than in a cold film.
+        Assert.InRange(Number(window["closesAtH"]), 4, 7.6);
+    }
+
+    [Fact]
     public async Task The_ways_of_cutting_a_water_are_told_side_by_side()
     {
         using var client = server.CreateClient();

@@ -53,6 +53,7 @@ internal sealed class Curing
     private const double GlassyBefore = 0.02;
     private const double EveningHour = 19;
     private const int MostRemembered = 4000;
+    private const int MostUnder = 20;
 
     // The same question has the same answer: dragging a waterline asks most of them again and again.
     private static readonly ConcurrentDictionary<string, CureRun> Runs = new(StringComparer.Ordinal);
@@ -153,6 +154,14 @@ internal sealed class Curing
         List<StackLayer> stack = [.. _problem.Stack, .. under.Select(one => new StackLayer(BedMaterial.CuredResin, Math.Max(0.02, Math.Round(one.DepthMm, 2)), Math.Round(one.Cure, 3)))];
         var key = string.Create(CultureInfo.InvariantCulture, $"{_key}|{depth}|{string.Join(',', stack.Skip(_problem.Stack.Count).Select(one => $"{one.ThicknessMm}:{one.Cure}"))}");
         return Remember(Runs, key, () => CureColumn.Follow(_problem with { LayerMm = depth, Stack = stack }));
+    }
+
+    /// <summary>How the top of the last of some layers sets; null when it does not gel in the time looked at.</summary>
+    public SettingSurface? SurfaceOf(IReadOnlyList<PlannedLayer> layers, CancellationToken cancel)
+    {
+        var under = new List<StackLayer>(_problem.Stack);
+        foreach (var layer in layers.SkipLast(1).TakeLast(MostUnder)) under.Add(new StackLayer(BedMaterial.CuredResin, Math.Max(0.02, layer.DepthMm)));
+        return CureColumn.Follow(_problem with { LayerMm = layers[^1].DepthMm, Stack = under, SurfaceMPaS = _sheet.MixedViscosityMPaS, Slack = 1 }, cancel: cancel).Surface;
     }
 
     /// <summary>How hot a layer is.</summary>

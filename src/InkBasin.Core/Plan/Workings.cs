@@ -90,8 +90,10 @@ internal static class Workings
                 new("kept back by each cup", build.Measuring.ResidueMl, "ml"),
                 new("one graduation", build.Measuring.Device.Graduation, unit),
                 new("worst ratio error", layers.Max(layer => layer.Mix.Batches.Max(batch => batch.WorstRatioErrorPercent)), "%"),
+                new("tolerance of the sheet", sheet.TolerancePercent, "%"),
+                new($"one {unit} more hardener in the smallest batch is off by", 100 / (layers.Min(layer => layer.Mix.Batches.Min(batch => unit == "g" ? batch.BG : batch.BMl)) + 1), "%"),
             ],
-            "Volume + loss + what the cup keeps, split by the sheet's ratio and rounded up so that neither part is short. The sheet's ratio stands: extra hardener leaves it brittle or soft.",
+            "Volume + loss + what the cup keeps, split by the sheet's ratio and rounded up so that neither part is short. The sheet’s ratio stands: a little extra hardener for luck sets nothing faster, it only takes the mix that much off the ratio and leaves it brittle or tacky.",
             $"The sheet of {sheet.Name}");
     }
 

@@ -24,6 +24,7 @@ public sealed class CureColumn
     private const double FirstStepS = 20;
     private const double MostStepS = 2 * 3600;
     private const int SeriesPoints = 96;
+    private const int TopPieces = 6;
 
     private readonly CureProblem _problem;
     private readonly CureKinetics _kinetics;
@@ -312,6 +313,10 @@ public sealed class CureColumn
         private int _peakCell = column._freshFrom;
         private readonly double _startK = column._temperature[0];
         private readonly double[] _startCure = [.. column._cure];
+        private readonly Viscosity? _viscosity = column._problem.SurfaceMPaS is { } mPaS ? new Viscosity(mPaS, column._problem.Resin.ReferenceC) : null;
+        private readonly List<(double AtH, double Flow, double Fluidity)> _surface = new(column._problem.SurfaceMPaS is null ? 0 : 2048);
+        private (double AtS, double Cure, double K) _top = (0, 0, column._temperature[^1]);
+        private bool _topGelled;
         private double _flux;
         private double _givenOff;
         private double? _gelH;
@@ -347,6 +352,7 @@ public sealed class CureColumn
                 _series[_seen++] = new CurePoint(wanted, _last.MaxC + (share * (now.MaxC - _last.MaxC)), _last.MinCure + (share * (now.MinCure - _last.MinCure)));
             }
 
+            SeeTop(seconds);
             var flux = column.FluxToRoom(at);
             _givenOff += (at - _last.AtH) * 3600 * (flux + _flux) / 2;
             _flux = flux;
@@ -376,7 +382,30 @@ public sealed class CureColumn
                 released,
                 stored,
                 _givenOff,
-                steps);
+                steps)
+            {
+                Surface = _topGelled ? new SettingSurface([.. _surface.Select(one => one.AtH)], [.. _surface.Select(one => one.Flow)], [.. _surface.Select(one => one.Fluidity)]) : null,
+            };
+        }
+
+        // The top cell's flow, in small pieces between two steps: near the gel point it ends within one of them.
+        private void SeeTop(double seconds)
+        {
+            if (_viscosity is not { } viscosity || _topGelled) return;
+            double cure = column._cure[^1], kelvin = column._temperature[^1];
+            if (_surface.Count == 0) _surface.Add((0, 0, viscosity.Fluidity(cure, kelvin)));
+            for (var piece = 1; piece <= TopPieces && !_topGelled && seconds > _top.AtS; piece++)
+            {
+                var share = (double)piece / TopPieces;
+                double at = _top.AtS + ((seconds - _top.AtS) * share), now = _top.Cure + ((cure - _top.Cure) * share);
+                _topGelled = now >= CureKinetics.GelCure;
+                if (_topGelled && cure > _top.Cure) at = _top.AtS + ((seconds - _top.AtS) * (CureKinetics.GelCure - _top.Cure) / (cure - _top.Cure));
+                var fluidity = _topGelled ? 0 : viscosity.Fluidity(now, _top.K + ((kelvin - _top.K) * share));
+                var last = _surface[^1];
+                _surface.Add((at / 3600, last.Flow + ((at - (last.AtH * 3600)) * (last.Fluidity + fluidity) / 2), fluidity));
+            }
+
+            _top = (seconds, cure, kelvin);
         }
 
         private double? Crossed(CurePoint now, double cure)

@@ -20,6 +20,9 @@ public sealed record CureProblem(
     /// <summary>Degree of cure at which dams may be stripped: 0.85, less in the cold, where it is glassy earlier.</summary>
     public double StripCure { get; init; } = 0.85;
 
+    /// <summary>Viscosity of the fresh mix at its reference temperature, mPa·s, when the setting of the top is wanted too.</summary>
+    public double? SurfaceMPaS { get; init; }
+
     /// <summary>How many times the usual error of a step is allowed: 1 for an answer, up to 10 while a hand drags and a tenth of a degree is plenty.</summary>
     public double Slack { get; init; } = 1;
 
@@ -71,4 +74,8 @@ public sealed record CureRun(
     double ReleasedJPerM2,
     double StoredJPerM2,
     double GivenOffJPerM2,
-    int Steps);
+    int Steps)
+{
+    /// <summary>How the top of the fresh layer flowed until it gelled; null when that was not wanted, or it did not gel.</summary>
+    public SettingSurface? Surface { get; init; }
+}

@@ -9,17 +9,17 @@ public sealed record RippleWindow(double WatchFromH, double OpensAtH, double Clo
     private const double Gravity = 9.80665;
     private const double WatchPaS = 100;
 
-    /// <summary>Finds the window of a thin film in a room.</summary>
-    /// <param name="film">The film.</param>
+    /// <summary>Finds the window of a setting surface.</summary>
+    /// <param name="surface">The surface: a thin film's, or the top of a column.</param>
     /// <param name="densityGPerMl">Density of the resin, g/ml.</param>
     /// <param name="depthMm">Depth of the layer, mm, above 0.</param>
     /// <param name="wavelengthMm">Wavelength of the ripples, mm, above 0.</param>
     /// <param name="keepPercent">Share of the height that must survive, %, over 0 and under 100.</param>
     /// <param name="surfaceTensionNPerM">Surface tension, N/m.</param>
     /// <exception cref="RefusedException">A number is out of range.</exception>
-    public static RippleWindow Of(ThinFilm film, double densityGPerMl, double depthMm, double wavelengthMm = 15, double keepPercent = 70, double surfaceTensionNPerM = 0.035)
+    public static RippleWindow Of(SettingSurface surface, double densityGPerMl, double depthMm, double wavelengthMm = 15, double keepPercent = 70, double surfaceTensionNPerM = 0.035)
     {
-        ArgumentNullException.ThrowIfNull(film);
+        ArgumentNullException.ThrowIfNull(surface);
         Require.Within(depthMm, 0.01, 500, "depthMm");
         Require.Within(wavelengthMm, 0.1, 1000, "wavelengthMm");
         Require.Within(surfaceTensionNPerM, 0.001, 1, "surfaceTensionNPerM");
@@ -28,7 +28,7 @@ public sealed record RippleWindow(double WatchFromH, double OpensAtH, double Clo
         var shape = kd > 300 ? 1 : ((Math.Sinh(kd) * Math.Cosh(kd)) - kd) / ((Math.Cosh(kd) * Math.Cosh(kd)) + (kd * kd));
         var perFlow = ((densityGPerMl * 1000 * Gravity) + (surfaceTensionNPerM * k * k)) / (2 * k) * shape;
         var mayFlow = -Math.Log(keepPercent / 100) / perFlow;
-        return new RippleWindow(film.ThickerThanH(WatchPaS), film.WhenLeftH(mayFlow), film.GelH);
+        return new RippleWindow(surface.ThickerThanH(WatchPaS), surface.WhenLeftH(mayFlow), surface.GelH);
     }
 }
 

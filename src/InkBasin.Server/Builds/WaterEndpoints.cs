@@ -33,6 +33,7 @@ internal static class WaterEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/shore", Shore);
         builds.MapGet("/{id:guid}/waters/{waterId}/heat", Heat);
         builds.MapGet("/{id:guid}/waters/{waterId}/strategies", Strategies);
+        builds.MapGet("/{id:guid}/waters/{waterId}/surface", Surface);
     }
 
     private static async Task<Ok<IReadOnlyList<HollowAnswer>>> Hollows(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, double leastMl = 0.5)
@@ -81,6 +82,12 @@ internal static class WaterEndpoints
     {
         var build = (await store.GetAsync(id, cancel)).Build;
         return TypedResults.Ok(StrategyTrade.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
+    }
+
+    private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(SurfacePlan.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
     }
 
     private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)

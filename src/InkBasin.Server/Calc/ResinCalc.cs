@@ -155,7 +155,7 @@ internal static class ResinCalc
     {
         var (film, density) = Film(request.Product, request.MixedViscosityMPaS, request.RoomC);
         return RippleWindow.Of(
-            film, density, request.DepthMm ?? throw GridRequest.Missing("depthMm"), request.WavelengthMm ?? 15, request.KeepPercent ?? 70, request.SurfaceTensionNPerM ?? 0.035);
+            film.Surface, density, request.DepthMm ?? throw GridRequest.Missing("depthMm"), request.WavelengthMm ?? 15, request.KeepPercent ?? 70, request.SurfaceTensionNPerM ?? 0.035);
     }
 
     private static (ThinFilm Film, double Density) Film(ResinRequest? product, double? viscosity, double? roomC)

@@ -37,8 +37,8 @@ public class SettingTests
     {
         var film = new ThinFilm(Coating, 900, 22);
         double mm = 1 + (depth % 20), length = 3 + (wave % 60);
-        var most = RippleWindow.Of(film, 1.1, mm, length, 90);
-        var less = RippleWindow.Of(film, 1.1, mm, length, 50);
+        var most = RippleWindow.Of(film.Surface, 1.1, mm, length, 90);
+        var less = RippleWindow.Of(film.Surface, 1.1, mm, length, 50);
         return most.ClosesAtH == film.GelH && most.OpensAtH < most.ClosesAtH && most.OpensAtH >= less.OpensAtH && less.WatchFromH == most.WatchFromH;
     }
 
@@ -47,10 +47,24 @@ public class SettingTests
     {
         // kd large: r → (ρg + γk²)/(2μk). What is left of a ripple at the opening is just what is to be kept.
         var film = new ThinFilm(Coating, 900, 22);
-        var window = RippleWindow.Of(film, 1.1, 400, 15, 70);
+        var window = RippleWindow.Of(film.Surface, 1.1, 400, 15, 70);
         var k = 2 * Math.PI / 0.015;
         var left = (film.FlowToGel - film.FlowUntil(window.OpensAtH)) * ((1100 * 9.80665) + (0.035 * k * k)) / (2 * k);
         Assert.Equal(0.7, Math.Exp(-left), 1e-6);
+    }
+
+    [Fact]
+    public void The_top_of_a_thin_column_sets_as_a_film_does_and_that_of_a_deep_one_sooner()
+    {
+        CureRun Top(double mm, double top) => CureColumn.Follow(new CureProblem(Coating, mm, [], RoomCourse.Constant(22), 60, top, top) { SurfaceMPaS = 900 });
+        var film = new ThinFilm(Coating, 900, 22).Surface;
+        var thin = Top(0.05, 1000).Surface!;
+        Assert.Equal(film.GelH, thin.GelH, film.GelH * 2e-3);
+        Assert.Equal(film.FlowToGel, thin.FlowToGel, film.FlowToGel * 5e-3);
+        Assert.Equal(RippleWindow.Of(film, 1.1, 4).OpensAtH, RippleWindow.Of(thin, 1.1, 4).OpensAtH, 0.03);
+        Assert.True(Top(12, 9).Surface!.GelH < film.GelH * 0.9);
+        Assert.Null(CureColumn.Follow(new CureProblem(Coating, 4, [], RoomCourse.Constant(22), 60)).Surface);
+        Assert.Null(CureColumn.Follow(new CureProblem(Coating, 4, [], RoomCourse.Constant(22), 1) { SurfaceMPaS = 900 }).Surface);
     }
 
     [Theory]
@@ -58,7 +72,7 @@ public class SettingTests
     [InlineData(100)]
     [InlineData(double.NaN)]
     public void All_or_nothing_to_be_kept_is_refused(double percent) =>
-        Assert.Throws<RefusedException>(() => RippleWindow.Of(new ThinFilm(Coating, 900, 22), 1.1, 5, 15, percent));
+        Assert.Throws<RefusedException>(() => RippleWindow.Of(new ThinFilm(Coating, 900, 22).Surface, 1.1, 5, 15, percent));
 
     [Property(MaxTest = 40)]
     public bool More_in_the_cup_or_a_warmer_room_is_hotter_and_sooner(byte mass, byte room)

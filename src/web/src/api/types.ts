@@ -45,6 +45,7 @@ export type PictureAnswer = Schemas['PictureAnswer'];
 export type PourFrame = Schemas['PourFrame'];
 export type StandingPool = Schemas['StandingPool'];
 export type StrategyTrade = Schemas['StrategyTrade'];
+export type SurfacePlan = Schemas['SurfacePlan'];
 export type HeatCurve = Schemas['HeatCurve'];
 export type HollowAnswer = Schemas['HollowAnswer'];
 export type ShorePlan = Schemas['ShorePlan'];

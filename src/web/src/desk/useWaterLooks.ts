@@ -9,6 +9,7 @@ import type {
   RunningWater,
   ShorePlan,
   StrategyTrade,
+  SurfacePlan,
 } from '../api/types';
 import { useDesk } from './DeskContext';
 
@@ -68,6 +69,17 @@ export function useStrategies(wanted: boolean): Look<StrategyTrade[]> {
   return useLook(
     ['strategies', waterId],
     () => answer(api.GET('/api/builds/{id}/waters/{waterId}/strategies', { params: { path: { id, waterId } } })),
+    wanted && water !== null,
+  );
+}
+
+/** What can be done to the selected water's last layer while it sets. */
+export function useSurface(wanted: boolean): Look<SurfacePlan> {
+  const { id, water } = useDesk();
+  const waterId = water?.id ?? '';
+  return useLook(
+    ['surface', waterId],
+    () => answer(api.GET('/api/builds/{id}/waters/{waterId}/surface', { params: { path: { id, waterId } } })),
     wanted && water !== null,
   );
 }

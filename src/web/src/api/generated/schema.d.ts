@@ -2885,6 +2885,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/surface": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SurfacePlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/drying": {
         parameters: {
             query?: never;
@@ -7264,6 +7329,44 @@ export interface components {
          * @enum {unknown}
          */
         StrokeKind: "rise" | "scoop" | "smooth" | "roughen" | "level";
+        /** @description What can be done to the last layer while it sets. */
+        SurfacePlan: {
+            ripples: null | components["schemas"]["RippleWindow"];
+            /**
+             * Format: double
+             * @description Length of that window, minutes.
+             */
+            minutes: null | number;
+            /**
+             * Format: double
+             * @description How much earlier it opens in a room one degree warmer, minutes.
+             */
+            oneDegreeMin: null | number;
+            /**
+             * Format: date-time
+             * @description When the watch begins.
+             */
+            watchFromAt: null | string;
+            /**
+             * Format: date-time
+             * @description When it opens, if the last layer has a date.
+             */
+            opensAt: null | string;
+            /**
+             * Format: date-time
+             * @description When it closes.
+             */
+            closesAt: null | string;
+            /**
+             * Format: double
+             * @description Largest bubble from the bottom of the last layer that stays, mm.
+             */
+            largestBubbleMm: number;
+            /** @description In the maker's words. */
+            sentence: string;
+            /** @description How it came about. */
+            working: components["schemas"]["Working"];
+        };
         /** @description What the depths measured in a bed say of it. */
         SurveyFigures: {
             /** @description The step. */

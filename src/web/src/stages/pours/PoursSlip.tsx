@@ -14,6 +14,7 @@ import { WaterTabs } from '../water/WaterTabs';
 import { FirstPour } from './FirstPour';
 import { HeatPart } from './HeatPart';
 import { StrategiesPart } from './StrategiesPart';
+import { SurfacePart } from './SurfacePart';
 
 /** The pours of the selected water: what with, in which layers, what to weigh out and when. */
 export function PoursSlip() {
@@ -109,6 +110,7 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
         <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
       </section>
       <HeatPart key={water.id} plan={plan} />
+      {plan.layers.length > 0 && <SurfacePart />}
       <section className="openings">
         <Figure working={plan.workings['mix']} label="the mix">
           <span>What to weigh</span>
