@@ -314,5 +314,8 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         using var client = server.CreateClient();
         Assert.Equal(9, (await client.Get("/api/stores/drowned")).AsArray().Count);
         Assert.Equal(5, (await client.Get("/api/stores/dams")).AsArray().Count);
+        Assert.Empty((await client.Get("/api/stores/products/casting-epoxy/doubts")).AsArray());
+        using var gone = await client.GetAsync("/api/stores/products/nothing/doubts");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, gone.StatusCode);
     }
 }

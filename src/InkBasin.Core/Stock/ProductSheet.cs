@@ -92,7 +92,7 @@ public static class ExampleSheets
     public static IReadOnlyList<ProductSheet> All { get; } =
     [
         new("coating-epoxy", "Coating epoxy (example)", ProductKind.CoatingEpoxy, true, new MixRatio(1, 1, RatioBasis.Volume), 1.13, 1.01, 1, 6, 300, 25, 100, 6, 12, 36, 20, 72, 23, 18, 28, 900, 0.6, 3, 3, 3, Caution),
-        new("casting-epoxy", "Casting epoxy (example)", ProductKind.CastingEpoxy, true, new MixRatio(2, 1, RatioBasis.Volume), 1.12, 0.99, 2, 15, 900, 60, 200, 9, 18, 48, 36, 96, 23, 17, 28, 550, 0.8, 3, 4, 4, Caution),
+        new("casting-epoxy", "Casting epoxy (example)", ProductKind.CastingEpoxy, true, new MixRatio(2, 1, RatioBasis.Volume), 1.12, 0.99, 2, 15, 900, 60, 200, 9, 18, 48, 30, 96, 23, 17, 28, 550, 0.8, 3, 4, 4, Caution),
         new("deep-pour-epoxy", "Deep-pour epoxy (example)", ProductKind.DeepPourEpoxy, true, new MixRatio(100, 45, RatioBasis.Weight), 1.1, 0.98, 8, 40, 4000, 240, 500, 24, 24, 72, 72, 168, 23, 16, 27, 250, 1, 2, 4, 5, Caution),
     ];
 }

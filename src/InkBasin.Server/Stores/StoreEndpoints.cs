@@ -1,4 +1,6 @@
+using InkBasin.Core;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
@@ -12,6 +14,8 @@ internal static class StoreEndpoints
     {
         var stores = app.MapGroup("/api/stores").WithTags("stores");
         stores.MapGet("/products", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<ProductSheet>>(shelf.Sheets));
+        stores.MapGet("/products/{productId}/doubts", (string productId, Core.Plan.Stores shelf) => TypedResults.Ok(SheetDoubts.Of(
+            shelf.Sheets.FirstOrDefault(sheet => sheet.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible))));
         stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
         stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));

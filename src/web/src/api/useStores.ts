@@ -41,3 +41,15 @@ export function useDamChoices() {
     useQuery({ queryKey: ['dams'], queryFn: () => answer(api.GET('/api/stores/dams')), staleTime: Infinity }).data ?? []
   );
 }
+
+/** Where a product's sheet and the model are more than half apart. */
+export function useSheetDoubts(productId: string) {
+  return (
+    useQuery({
+      queryKey: ['doubts', productId],
+      queryFn: () => answer(api.GET('/api/stores/products/{productId}/doubts', { params: { path: { productId } } })),
+      staleTime: Infinity,
+      retry: false,
+    }).data ?? []
+  );
+}

@@ -3114,6 +3114,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/products/{productId}/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    productId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetDoubt"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/tints": {
         parameters: {
             query?: never;
@@ -6980,6 +7017,25 @@ export interface components {
          * @enum {unknown}
          */
         SetIn: "before" | "later";
+        /** @description Where a product's sheet and the model are more than half apart: one of its numbers is likely mistyped, or for another temperature. */
+        SheetDoubt: {
+            /** @description The number of the sheet. */
+            field: string;
+            /**
+             * Format: double
+             * @description What the sheet says, in Unit.
+             */
+            sheet: number;
+            /**
+             * Format: double
+             * @description What the model makes of the rest of the sheet.
+             */
+            model: number;
+            /** @description h or mm. */
+            unit: string;
+            /** @description What to check, in the maker's words. */
+            sentence: string;
+        };
         /** @description What a sheet says of pot life. */
         SheetPotRequest: {
             /** Format: double */

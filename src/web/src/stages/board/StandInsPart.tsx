@@ -7,8 +7,7 @@ import { freshId, useDesk } from '../../desk/DeskContext';
 import { unused } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
 import { NumberField, TextField } from '../../slip/fields';
-import { CopyMark } from '../../slip/CopyMark';
-import { StandingMark } from '../../slip/StandingMark';
+import { ListedThing } from '../../slip/ListedThing';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
 import { ToolButton } from '../../slip/ToolButton';
@@ -65,47 +64,26 @@ export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: To
           if (planned === undefined) return null;
           const open = thing.id === standInId;
           return (
-            <li key={thing.id} className={open ? 'selected' : ''}>
-              <div className="step-row">
-                <button
-                  type="button"
-                  className="step-name"
-                  aria-expanded={open}
-                  onClick={() => selectStandIn(open ? null : thing.id)}
-                >
-                  {thing.name} <span>{sizes(planned)}</span>
-                </button>
-                {planned.standing !== 'holds' && <StandingMark standing={planned.standing} />}
-                <button
-                  type="button"
-                  className="step-tool"
-                  aria-label={`Copy ${thing.name}`}
-                  onClick={() => {
-                    const centre = { xMm: thing.centre.xMm + 15, yMm: thing.centre.yMm + 15 };
-                    const name = unused(`${thing.name} copy`, new Set(build.standIns.map((one) => one.name)));
-                    const standIn = { ...thing, id: freshId('standIn'), name, centre };
-                    selectStandIn(standIn.id);
-                    void edit({ kind: 'addStandIn', standIn, index: i + 1 });
-                  }}
-                >
-                  <CopyMark />
-                </button>
-                <button
-                  type="button"
-                  className="step-tool"
-                  aria-label={`Remove ${thing.name}`}
-                  onClick={() => void edit({ kind: 'removeStandIn', id: thing.id })}
-                >
-                  ×
-                </button>
-              </div>
-              {planned.notices.map((notice) => (
-                <p key={notice.sentence} className={`stand-in-notice standing-${notice.standing}`}>
-                  {notice.sentence}
-                </p>
-              ))}
-              {open && <ThingFields thing={thing} planned={planned} />}
-            </li>
+            <ListedThing
+              key={thing.id}
+              name={thing.name}
+              details={sizes(planned)}
+              standing={planned.standing}
+              notices={planned.notices}
+              open={open}
+              onToggle={() => selectStandIn(open ? null : thing.id)}
+              onCopy={() => {
+                const centre = { xMm: thing.centre.xMm + 15, yMm: thing.centre.yMm + 15 };
+                const name = unused(`${thing.name} copy`, new Set(build.standIns.map((one) => one.name)));
+                const standIn = { ...thing, id: freshId('standIn'), name, centre };
+                selectStandIn(standIn.id);
+                void edit({ kind: 'addStandIn', standIn, index: i + 1 });
+              }}
+              removeLabel={`Remove ${thing.name}`}
+              onRemove={() => void edit({ kind: 'removeStandIn', id: thing.id })}
+            >
+              <ThingFields thing={thing} planned={planned} />
+            </ListedThing>
           );
         })}
       </ol>

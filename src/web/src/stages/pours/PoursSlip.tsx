@@ -1,5 +1,5 @@
 import type { PlannedLayer, Water, WaterPlan } from '../../api/types';
-import { useProducts, useTints } from '../../api/useStores';
+import { useProducts, useSheetDoubts, useTints } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField } from '../../slip/fields';
@@ -42,6 +42,7 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
   const products = useProducts();
   const tints = useTints();
   const replace = (change: Partial<Water>) => edit({ kind: 'replaceWater', water: { ...water, ...change } });
+  const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   return (
     <>
@@ -79,6 +80,11 @@ function WaterPours({ water, plan }: { water: Water; plan: WaterPlan }) {
           choices={products.map((product) => ({ value: product.id, label: product.name }))}
           onChange={(productId) => void replace({ productId })}
         />
+        {doubts.map((doubt) => (
+          <p key={doubt.field} className="notice-tight">
+            {doubt.sentence}
+          </p>
+        ))}
         {plan.layers.length > 0 && <StrategiesPart water={water} />}
         {water.strategy === 'sealFirst' && (
           <NumberField

@@ -5,6 +5,7 @@ import { useDesk } from '../../desk/DeskContext';
 import { useDamCut } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, SwitchField } from '../../slip/fields';
+import { ListedThing } from '../../slip/ListedThing';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
@@ -44,43 +45,28 @@ export function DamsPart({ plan }: { plan: WaterPlan }) {
             const planned = all.dams[i];
             if (planned === undefined) return null;
             return (
-              <li key={i} className={open === i ? 'selected' : ''}>
-                <div className="step-row">
-                  <button
-                    type="button"
-                    className="step-name"
-                    aria-expanded={open === i}
-                    onClick={() => setOpen(open === i ? null : i)}
-                  >
-                    {i + 1} {dam.side}{' '}
-                    <span>
-                      {formatLength(dam.fromMm, units, 0)}–{formatLength(dam.toMm, units, 0)}, to{' '}
-                      {formatLength(dam.topMm, units)}
-                    </span>
-                  </button>
-                  {planned.standing !== 'holds' && <StandingMark standing={planned.standing} />}
-                  <button
-                    type="button"
-                    className="step-tool"
-                    aria-label={`Take down the dam on the ${dam.side} edge`}
-                    onClick={() => void set(build.dams.filter((_, k) => k !== i))}
-                  >
-                    ×
-                  </button>
-                </div>
-                {planned.notices.map((notice) => (
-                  <p key={notice.sentence} className={`stand-in-notice standing-${notice.standing}`}>
-                    {notice.sentence}
-                  </p>
-                ))}
-                {open === i && (
-                  <DamFields
-                    dam={dam}
-                    planned={planned}
-                    onChange={(changed) => set(build.dams.map((one, k) => (k === i ? changed : one)))}
-                  />
-                )}
-              </li>
+              <ListedThing
+                key={i}
+                name={`${i + 1} ${dam.side}`}
+                details={
+                  <>
+                    {formatLength(dam.fromMm, units, 0)}–{formatLength(dam.toMm, units, 0)}, to{' '}
+                    {formatLength(dam.topMm, units)}
+                  </>
+                }
+                standing={planned.standing}
+                notices={planned.notices}
+                open={open === i}
+                onToggle={() => setOpen(open === i ? null : i)}
+                removeLabel={`Take down the dam on the ${dam.side} edge`}
+                onRemove={() => void set(build.dams.filter((_, k) => k !== i))}
+              >
+                <DamFields
+                  dam={dam}
+                  planned={planned}
+                  onChange={(changed) => set(build.dams.map((one, k) => (k === i ? changed : one)))}
+                />
+              </ListedThing>
             );
           })}
         </ol>

@@ -5,10 +5,9 @@ import { useDrownedKinds } from '../../api/useStores';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { unused } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
-import { CopyMark } from '../../slip/CopyMark';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, SwitchField, TextField } from '../../slip/fields';
-import { StandingMark } from '../../slip/StandingMark';
+import { ListedThing } from '../../slip/ListedThing';
 import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
@@ -57,52 +56,32 @@ export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
           if (planned === undefined) return null;
           const open = thing.id === drownedId;
           return (
-            <li key={thing.id} className={open ? 'selected' : ''}>
-              <div className="step-row">
-                <button
-                  type="button"
-                  className="step-name"
-                  aria-expanded={open}
-                  onClick={() => selectDrowned(open ? null : thing.id)}
-                >
-                  {thing.name}{' '}
-                  <span>
-                    {formatVolume(planned.displacedMl, units)} {ml}
-                    {planned.floats && (thing.held ? ', floats, held down' : ', floats')}
-                    {thing.setIn === 'later' && ', set in later'}
-                  </span>
-                </button>
-                {planned.standing !== 'holds' && <StandingMark standing={planned.standing} />}
-                <button
-                  type="button"
-                  className="step-tool"
-                  aria-label={`Copy ${thing.name}`}
-                  onClick={() => {
-                    const at = { xMm: thing.at.xMm + 12, yMm: thing.at.yMm + 6 };
-                    const name = unused(thing.name, new Set(build.drowned.map((one) => one.name)));
-                    const copy = { ...thing, id: freshId('drowned'), name, at };
-                    selectDrowned(copy.id);
-                    void edit({ kind: 'addDrowned', thing: copy, index: i + 1 });
-                  }}
-                >
-                  <CopyMark />
-                </button>
-                <button
-                  type="button"
-                  className="step-tool"
-                  aria-label={`Take ${thing.name} out`}
-                  onClick={() => void edit({ kind: 'removeDrowned', id: thing.id })}
-                >
-                  ×
-                </button>
-              </div>
-              {planned.notices.map((notice) => (
-                <p key={notice.sentence} className={`stand-in-notice standing-${notice.standing}`}>
-                  {notice.sentence}
-                </p>
-              ))}
-              {open && <ThingFields thing={thing} planned={planned} />}
-            </li>
+            <ListedThing
+              key={thing.id}
+              name={thing.name}
+              details={
+                <>
+                  {formatVolume(planned.displacedMl, units)} {ml}
+                  {planned.floats && (thing.held ? ', floats, held down' : ', floats')}
+                  {thing.setIn === 'later' && ', set in later'}
+                </>
+              }
+              standing={planned.standing}
+              notices={planned.notices}
+              open={open}
+              onToggle={() => selectDrowned(open ? null : thing.id)}
+              onCopy={() => {
+                const at = { xMm: thing.at.xMm + 12, yMm: thing.at.yMm + 6 };
+                const name = unused(thing.name, new Set(build.drowned.map((one) => one.name)));
+                const copy = { ...thing, id: freshId('drowned'), name, at };
+                selectDrowned(copy.id);
+                void edit({ kind: 'addDrowned', thing: copy, index: i + 1 });
+              }}
+              removeLabel={`Take ${thing.name} out`}
+              onRemove={() => void edit({ kind: 'removeDrowned', id: thing.id })}
+            >
+              <ThingFields thing={thing} planned={planned} />
+            </ListedThing>
           );
         })}
       </ol>
