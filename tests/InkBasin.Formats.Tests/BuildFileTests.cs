@@ -53,6 +53,7 @@ public class BuildFileTests
         var pit = Planner.Plan(build, Stores.Examples).Waters[0];
         Assert.InRange(pit.MaxDepthMm, 45, 54);
         Assert.True(pit.Layers.Count > 1);
+        Assert.Equal(pit.Layers.Count, build.Begun.Count);
     }
 
     [Fact]
