@@ -63,7 +63,12 @@ public static class BuildFile
         CheckAnswer Answer(CheckAnswer answer) => answer with { At = answer.At.AddDays(days) };
         return build with
         {
-            Waters = [.. build.Waters.Select(water => water with { FirstPourAt = water.FirstPourAt?.AddDays(days) })],
+            Waters = [.. build.Waters.Select(water => water with
+            {
+                FirstPourAt = water.FirstPourAt?.AddDays(days),
+                Barrier = water.Barrier is { } barrier ? barrier with { At = barrier.At.AddDays(days) } : null,
+            })],
+            RoomLog = [.. build.RoomLog.Select(reading => reading with { At = reading.At.AddDays(days) })],
             WaterTests = [.. build.WaterTests.Select(test => test with { At = test.At.AddDays(days) })],
             Drying = build.Drying with
             {
@@ -71,7 +76,12 @@ public static class BuildFile
                 Weighings = [.. build.Drying.Weighings.Select(one => one with { At = one.At.AddDays(days) })],
             },
             Answers = [.. build.Answers.Select(Answer)],
-            Begun = [.. build.Begun.Select(pour => pour with { At = pour.At.AddDays(days), Answers = [.. pour.Answers.Select(Answer)] })],
+            Begun = [.. build.Begun.Select(pour => pour with
+            {
+                At = pour.At.AddDays(days),
+                Answers = [.. pour.Answers.Select(Answer)],
+                Result = pour.Result is { } result ? result with { At = result.At.AddDays(days) } : null,
+            })],
         };
     }
 

@@ -29,6 +29,9 @@ public enum CheckItem
     /// <summary>The room is within the product's range.</summary>
     [JsonStringEnumMemberName("room")] Room,
 
+    /// <summary>The layer is safe: no deeper, hotter or darker than the product and the bed stand.</summary>
+    [JsonStringEnumMemberName("layer")] Layer,
+
     /// <summary>Enough of the product is at hand, and in date.</summary>
     [JsonStringEnumMemberName("stock")] Stock,
 
@@ -73,25 +76,6 @@ public sealed record CheckAnswer(string WaterId, CheckItem Item, bool Overrides,
         if (Overrides && string.IsNullOrWhiteSpace(Reason))
             throw new RefusedException($"{field}.reason", "Say why you go on all the same: the reason is kept with the pour.");
         if (Reason?.Length > 400) throw new RefusedException($"{field}.reason", "Keep the reason to 400 characters.");
-    }
-}
-
-/// <summary>A pour that has begun.</summary>
-/// <param name="Id">Identity within the build; never reused.</param>
-/// <param name="WaterId">The water.</param>
-/// <param name="Layer">Which layer, from 1.</param>
-/// <param name="At">When.</param>
-/// <param name="Answers">What was answered before it.</param>
-public sealed record BegunPour(string Id, string WaterId, int Layer, DateTimeOffset At, IReadOnlyList<CheckAnswer> Answers)
-{
-    /// <summary>Refuses a pour that cannot have been.</summary>
-    /// <exception cref="RefusedException">A part is missing or out of range.</exception>
-    public void Check(string field)
-    {
-        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The pour needs an id of at most 64 characters.");
-        Require.Present(WaterId, $"{field}.waterId");
-        Require.Within(Layer, 1, Layers.MostLayers, $"{field}.layer");
-        for (var i = 0; i < Require.Present(Answers, $"{field}.answers").Count; i++) Require.Present(Answers[i], $"{field}.answers[{i}]").Check($"{field}.answers[{i}]");
     }
 }
 
@@ -140,7 +124,8 @@ public static class BeforePour
             Item(build, waterId, CheckItem.Leaks, "Is it tested for leaks?", Leaks(water, waterPlan, next)),
             Item(build, waterId, CheckItem.Level, "Is the board level both ways?", (Known.Ask, "Lay a spirit level along it and across it. Resin shows every slope.")),
             Item(build, waterId, CheckItem.Room, "Is the room within the product’s range?", Room(build, sheet)),
-            Item(build, waterId, CheckItem.Stock, "Is enough at hand, and in date?", Stock(sheet, waterPlan, next)),
+            Item(build, waterId, CheckItem.Layer, "Is this layer safe to pour?", LayerIsSafe(waterPlan)),
+            Item(build, waterId, CheckItem.Stock, "Is enough at hand, and in date?", Stock(sheet, plan, waterPlan, next)),
             Item(build, waterId, CheckItem.Bubbles, "What about bubbles?", (Known.Ask, "Look 10, 20 and 30 minutes after the pour. Straw or toothpick at hand; heat only briefly, never beside alcohol, aerosol, foliage or lights.")),
             Item(build, waterId, CheckItem.Dust, "Is a cover ready against dust?", (Known.Ask, "A box or lid that keeps clear of the surface. It keeps warmth in too: the resin under it runs hotter.")),
             Item(build, waterId, CheckItem.Safety, "Gloves, eyes, air?", (Known.Ask, "Nitrile gloves, eye protection, fresh air or the respirator the product’s safety sheet names; children and pets out.")),
@@ -240,11 +225,32 @@ public static class BeforePour
         return (fits ? Known.Yes : Known.No, $"The room is at {build.Room.AirC:0.#} °C; the sheet wants {sheet.WorkFromC:0.#} to {sheet.WorkToC:0.#} °C, night included.");
     }
 
-    private static (Known Known, string Because) Stock(ProductSheet? sheet, WaterPlan plan, int next)
+    private static (Known Known, string Because) LayerIsSafe(WaterPlan plan)
+    {
+        if (plan.Layers.FirstOrDefault(layer => layer.Poured is null) is not { } next) return (Known.Yes, "Nothing more is poured.");
+        var number = plan.Layers.ToList().IndexOf(next) + 1;
+
+        // What the pour itself must not do; what stands against the water's level is asked at the dams.
+        if (plan.PourStops.Count > 0) return (Known.No, plan.PourStops[0]);
+        return next.Cure.Standing == Standing.Stop
+            ? (Known.No, $"Layer {number} is {next.DepthMm.ToString("0.0", CultureInfo.InvariantCulture)} mm deep and would reach {next.Cure.PeakC:0} °C: deeper or hotter than is safe here.")
+            : (Known.Yes, $"Layer {number}, {next.DepthMm.ToString("0.0", CultureInfo.InvariantCulture)} mm, reaches {next.Cure.PeakC:0} °C at most.");
+    }
+
+    private static (Known Known, string Because) Stock(ProductSheet? sheet, BuildPlan build, WaterPlan plan, int next)
     {
         if (sheet is null || next >= plan.Layers.Count) return (Known.Ask, "Look at the bottles and their dates.");
+        if (build.Sessions.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == plan.Id && pool.Layer == next + 1)) is { Stock: { } draw } session)
+        {
+            return draw.Enough
+                ? (Known.Yes, $"{draw.OneG:0} g{(sheet.Traits.IsOnePart ? "" : $" and {draw.TwoG:0} g")} of {sheet.Name}; {draw.OneLeftG:0} g{(sheet.Traits.IsOnePart ? "" : $" and {draw.TwoLeftG:0} g")} stay in the bottles.")
+                : (Known.No, session.Notices[0].Sentence);
+        }
+
         var batches = plan.Layers[next].Mix.Batches;
         double a = batches.Sum(batch => batch.AG), b = batches.Sum(batch => batch.BG);
-        return (Known.Ask, $"This layer takes {a:0} g of part one and {b:0} g of part two of {sheet.Name}. Old hardener yellows; flakes or a set crust: do not use it.");
+        return sheet.Traits.IsOnePart
+            ? (Known.Ask, $"This coat takes {a:0} g of {sheet.Name}. No bottle of it is noted in Stores.")
+            : (Known.Ask, $"This layer takes {a:0} g of part one and {b:0} g of part two of {sheet.Name}. No bottle of it is noted in Stores. Old hardener yellows; flakes or a set crust: do not use it.");
     }
 }

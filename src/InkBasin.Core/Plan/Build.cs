@@ -11,7 +11,24 @@ namespace InkBasin.Core.Plan;
 /// <summary>The ink of a water: one tint at one strength, the same in every batch.</summary>
 /// <param name="TintId">The tint; null leaves the resin clear.</param>
 /// <param name="MlPer100Ml">Strength, ml of tint in 100 ml of mixed resin, 0…20.</param>
-public sealed record InkChoice(string? TintId, double MlPer100Ml);
+/// <param name="FirstTimes">How many times as strong the first layer is, 1…20: most of the colour low down, clearer water over it.</param>
+public sealed record InkChoice(string? TintId, double MlPer100Ml, double FirstTimes = 1)
+{
+    /// <summary>Strength of a layer, ml in 100 ml.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    public double StrengthOf(int layer) => layer == 0 ? MlPer100Ml * FirstTimes : MlPer100Ml;
+}
+
+/// <summary>Something between resin that dissolves polystyrene and the foam.</summary>
+/// <param name="What">What it is: sealed plaster, epoxy, acrylic varnish in so many coats.</param>
+/// <param name="At">When it was logged.</param>
+public sealed record FoamBarrier(string What, DateTimeOffset At);
+
+/// <summary>Gloss gel on the cured surface.</summary>
+/// <param name="ProductId">Its sheet.</param>
+/// <param name="Coats">How many coats, 1…20.</param>
+/// <param name="SharePercent">Share of the surface it goes on, %, 1…100.</param>
+public sealed record GelCoat(string ProductId, int Coats, double SharePercent);
 
 /// <summary>A water on the board: where it stands, how high, and with what it is poured.</summary>
 public sealed record Water
@@ -37,6 +54,18 @@ public sealed record Water
     /// <summary>Depth of the seal pour, mm, 0.5…20.</summary>
     public double SealMm { get; init; } = 2;
 
+    /// <summary>Tops of layers set by hand, mm over the board, rising; null leaves them to <see cref="Strategy"/>.</summary>
+    public IReadOnlyList<double>? OwnTopsMm { get; init; }
+
+    /// <summary>Depth of a thin last pour of its own that evens out what the others have shrunk, mm, 0…10; 0 for none.</summary>
+    public double TopUpMm { get; init; }
+
+    /// <summary>What keeps resin that dissolves polystyrene off the foam; null when nothing is logged.</summary>
+    public FoamBarrier? Barrier { get; init; }
+
+    /// <summary>Gloss gel on the surface; null for none.</summary>
+    public GelCoat? Gel { get; init; }
+
     /// <summary>Its ink.</summary>
     public InkChoice Ink { get; init; } = new(null, 0);
 
@@ -58,6 +87,26 @@ public sealed record Water
         Require.Within(SealMm, 0.5, 20, $"{field}.sealMm");
         Require.Present(Ink, $"{field}.ink");
         Require.Within(Ink.MlPer100Ml, 0, 20, $"{field}.ink.mlPer100Ml");
+        Require.Within(Ink.FirstTimes, 1, 20, $"{field}.ink.firstTimes");
+        Require.Within(TopUpMm, 0, 10, $"{field}.topUpMm");
+        if (OwnTopsMm is { } tops) CheckTops(tops, $"{field}.ownTopsMm");
+        if (Barrier is { } barrier) Require.Name(barrier.What, $"{field}.barrier.what");
+        if (Gel is { } gel)
+        {
+            Require.Present(gel.ProductId, $"{field}.gel.productId");
+            Require.Within(gel.Coats, 1, 20, $"{field}.gel.coats");
+            Require.Within(gel.SharePercent, 1, 100, $"{field}.gel.sharePercent");
+        }
+    }
+
+    private static void CheckTops(IReadOnlyList<double> tops, string field)
+    {
+        if (tops.Count > 100) throw new RefusedException(field, "Set at most 100 layers by hand.");
+        for (var i = 0; i < tops.Count; i++)
+        {
+            Require.Within(tops[i], -500, 1000, $"{field}[{i}]");
+            if (i > 0 && tops[i] <= tops[i - 1]) throw new RefusedException($"{field}[{i}]", "The tops of the layers must rise.", RefusalKind.Impossible);
+        }
     }
 }
 
@@ -141,6 +190,9 @@ public sealed record Build
     /// <summary>Pours that have begun, oldest first, each with the answers it was begun on.</summary>
     public IReadOnlyList<BegunPour> Begun { get; init; } = [];
 
+    /// <summary>Readings of the room's thermometer, oldest first.</summary>
+    public IReadOnlyList<RoomReading> RoomLog { get; init; } = [];
+
     /// <summary>Refuses a build that cannot be planned.</summary>
     /// <exception cref="RefusedException">The first thing found wrong.</exception>
     public void Check()
@@ -163,6 +215,7 @@ public sealed record Build
         Require.Present(Drying, "drying").Check("drying");
         CheckEach(Answers, "answers", 2000, (answer, field) => answer.Check(field));
         CheckEach(Begun, "begun", 2000, (pour, field) => pour.Check(field));
+        CheckEach(RoomLog, "roomLog", Plan.RoomLog.MostReadings, (reading, field) => reading.Check(field));
         Unique(WaterTests.Select(test => test.Id), "waterTests");
         Unique(Drowned.Select(thing => thing.Id), "drowned");
         Unique(Begun.Select(pour => pour.Id), "begun");

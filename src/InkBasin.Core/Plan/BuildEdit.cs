@@ -53,6 +53,8 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(AnswerCheck), "answerCheck")]
 [JsonDerivedType(typeof(BeginPour), "beginPour")]
 [JsonDerivedType(typeof(RestorePours), "restorePours")]
+[JsonDerivedType(typeof(LogPour), "logPour")]
+[JsonDerivedType(typeof(SetRoomLog), "setRoomLog")]
 public abstract record BuildEdit
 {
     /// <summary>Applies the edit.</summary>
@@ -267,7 +269,9 @@ public sealed record ReplaceWater(Water Water) : BuildEdit
         : before.Seed != after.Seed ? $"Move {after.Name}"
         : before.ProductId != after.ProductId ? $"Change the product of {after.Name}"
         : before.Ink != after.Ink ? $"Change the ink of {after.Name}"
-        : before.Strategy != after.Strategy || before.SealMm != after.SealMm ? $"Change the layers of {after.Name}"
+        : before.Barrier != after.Barrier ? after.Barrier is null ? $"Strike out the barrier of {after.Name}" : $"Log a barrier under {after.Name}"
+        : before.Gel != after.Gel ? $"Change the gel on {after.Name}"
+        : before.Strategy != after.Strategy || before.SealMm != after.SealMm || before.TopUpMm != after.TopUpMm || before.OwnTopsMm != after.OwnTopsMm ? $"Change the layers of {after.Name}"
         : $"Change the first pour of {after.Name}";
 }
 

@@ -52,7 +52,11 @@ public sealed record Working(string Figure, IReadOnlyList<WorkingInput> Inputs, 
 /// <param name="PourAt">When, if the first pour has a date.</param>
 /// <param name="RecoatFromAt">Earliest next layer.</param>
 /// <param name="RecoatToAt">End of the recoat window.</param>
+/// <param name="StripH">Dams may come off by the sheet, hours from the first pour.</param>
+/// <param name="FullCureH">Fully cured, hours from the first pour.</param>
+/// <param name="PotLifeMin">How long a batch may stay in its cup, minutes; null when it neither heats nor thickens.</param>
 /// <param name="Cure">How it will cure at its own place.</param>
+/// <param name="Poured">What is logged of it once it is poured; null while it is ahead.</param>
 public sealed record PlannedLayer(
     double FromMm,
     double ToMm,
@@ -66,7 +70,11 @@ public sealed record PlannedLayer(
     DateTimeOffset? PourAt,
     DateTimeOffset? RecoatFromAt,
     DateTimeOffset? RecoatToAt,
-    LayerCure Cure);
+    double StripH,
+    double FullCureH,
+    double? PotLifeMin,
+    LayerCure Cure,
+    BegunPour? Poured);
 
 /// <summary>One water, planned.</summary>
 public sealed record WaterPlan
@@ -150,10 +158,16 @@ public sealed record WaterPlan
     /// <summary>The layers, from the bed up; empty when nothing is wet.</summary>
     public required IReadOnlyList<PlannedLayer> Layers { get; init; }
 
-    /// <summary>All resin to be mixed, ml, with what cups and sticks keep.</summary>
+    /// <summary>Gloss gel on its surface; null when none is wanted.</summary>
+    public required GelPlan? Gel { get; init; }
+
+    /// <summary>What its last pour came to and what to do now; null until one is noted.</summary>
+    public required AfterPour? After { get; init; }
+
+    /// <summary>All resin still to be mixed, ml, with what cups and sticks keep.</summary>
     public required double MixedMl { get; init; }
 
-    /// <summary>All resin to be mixed, g.</summary>
+    /// <summary>All resin still to be mixed, g.</summary>
     public required double MixedG { get; init; }
 
     /// <summary>Hours from the first pour until the dams may be stripped; null without layers.</summary>
@@ -170,6 +184,10 @@ public sealed record WaterPlan
 
     /// <summary>What the maker should know, worst first.</summary>
     public required IReadOnlyList<Notice> Notices { get; init; }
+
+    /// <summary>Sentences of what forbids the pour itself, whatever the level: the product, the ink or the heat.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> PourStops { get; init; } = [];
 
     /// <summary>How each figure came about, by the figure's name.</summary>
     public required IReadOnlyDictionary<string, Working> Workings { get; init; }
@@ -200,9 +218,13 @@ public sealed record GroundPlan(
 /// <param name="StandIns">How each stand-in stands, in the build's order.</param>
 /// <param name="Dams">How each dam stands, in the build's order.</param>
 /// <param name="Drowned">How each drowned thing stands, in the build's order.</param>
+/// <param name="Sessions">Mixing sessions ahead, in their order, over all waters.</param>
+/// <param name="Room">What the log says of the room.</param>
 public sealed record BuildPlan(
     GroundPlan Ground,
     IReadOnlyList<WaterPlan> Waters,
     IReadOnlyList<StandInPlan> StandIns,
     IReadOnlyList<DamPlan> Dams,
-    IReadOnlyList<DrownedPlan> Drowned);
+    IReadOnlyList<DrownedPlan> Drowned,
+    IReadOnlyList<MixSession> Sessions,
+    RoomMeans Room);

@@ -19,9 +19,8 @@ public sealed record CureCare(bool Covered = true, bool FlatOnBench = false);
 /// <param name="GelH">Gelled, hours after its pour; null when not within the time looked at.</param>
 /// <param name="TackFreeH">Tack-free.</param>
 /// <param name="FirmH">Firm enough to strip dams.</param>
-/// <param name="PotLifeMin">How long a batch may stay in its cup, minutes; null when it neither heats nor thickens.</param>
-/// <param name="LargestBubbleMm">Largest bubble from its bed that stays in it, mm.</param>
-/// <param name="Standing">How hot that is: holds, tight within 8 °C of the limit, stop over it.</param>
+/// <param name="LargestBubbleMm">Largest bubble from its bed that stays in it, mm; null where nothing rises.</param>
+/// <param name="Standing">How hot and how deep that is: holds, tight within 8 °C of the limit, stop over it or over the safe depth.</param>
 public sealed record LayerCure(
     double PeakC,
     double PeakAtH,
@@ -29,8 +28,7 @@ public sealed record LayerCure(
     double? GelH,
     double? TackFreeH,
     double? FirmH,
-    double? PotLifeMin,
-    double LargestBubbleMm,
+    double? LargestBubbleMm,
     Standing Standing);
 
 /// <summary>How deep a layer of a water may be.</summary>
@@ -148,12 +146,14 @@ internal sealed class Curing
     /// <summary>Follows a layer on what was poured before it.</summary>
     /// <param name="depthMm">Its depth, mm.</param>
     /// <param name="under">Layers under it, from the bed up: depth, mm, and the cure each had reached when this one goes on.</param>
-    public CureRun Follow(double depthMm, IReadOnlyList<(double DepthMm, double Cure)> under)
+    /// <param name="room">The room as it was logged, for a layer already poured; null for the room of the plan.</param>
+    public CureRun Follow(double depthMm, IReadOnlyList<(double DepthMm, double Cure)> under, RoomCourse? room = null)
     {
         var depth = Math.Max(0.02, Math.Round(depthMm, 2));
         List<StackLayer> stack = [.. _problem.Stack, .. under.Select(one => new StackLayer(BedMaterial.CuredResin, Math.Max(0.02, Math.Round(one.DepthMm, 2)), Math.Round(one.Cure, 3)))];
         var key = string.Create(CultureInfo.InvariantCulture, $"{_key}|{depth}|{string.Join(',', stack.Skip(_problem.Stack.Count).Select(one => $"{one.ThicknessMm}:{one.Cure}"))}");
-        return Remember(Runs, key, () => CureColumn.Follow(_problem with { LayerMm = depth, Stack = stack }));
+        if (room is not null) key += $"|{string.Join(',', room.Points)}";
+        return Remember(Runs, key, () => CureColumn.Follow(_problem with { LayerMm = depth, Stack = stack, Room = room ?? _problem.Room }));
     }
 
     /// <summary>How the top of the last of some layers sets; null when it does not gel in the time looked at.</summary>

@@ -66,7 +66,11 @@ public sealed record DrownedPlan(
         {
             if (thing.Skin == Skin.Porous)
                 notices.Add(new(Standing.Stop, $"{thing.Name} is porous and not sealed: it breathes bubbles for hours. Varnish it all over, twice."));
-            if (thing.SetIn == SetIn.Later && sheet is not null)
+            if (thing.SetIn == SetIn.Later && sheet is { Traits.IsOnePart: true })
+            {
+                notices.Add(new(Standing.Stop, $"{sheet.Name} does not set in one go: {thing.Name} has to stand in place before the first coat."));
+            }
+            else if (thing.SetIn == SetIn.Later && sheet is not null)
             {
                 var film = new ThinFilm(ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, build.Room.AirC);
                 (from, to) = (film.ThickerThanH(CarriesPaS), film.ThickerThanH(ClosesPaS));

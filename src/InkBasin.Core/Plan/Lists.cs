@@ -36,6 +36,9 @@ internal static class Lists
     public static int DrownedAt(Build build, string id) =>
         Find(build.Drowned, thing => thing.Id == id, "That thing is not there any more.");
 
+    public static int PourAt(Build build, string id) =>
+        Find(build.Begun, pour => pour.Id == id, "That pour is not in the log any more.");
+
     public static IReadOnlyList<T> Insert<T>(IReadOnlyList<T> list, int index, T item)
     {
         if (index < 0 || index > list.Count)

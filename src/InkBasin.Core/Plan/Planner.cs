@@ -1,16 +1,18 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
-using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Plan;
 
-/// <summary>The product sheets and tints a plan draws on.</summary>
+/// <summary>The product sheets, tints and bottles a plan draws on.</summary>
 public sealed record Stores(IReadOnlyList<ProductSheet> Sheets, IReadOnlyList<Tint> Tints)
 {
+    /// <summary>Bottles at hand.</summary>
+    public IReadOnlyList<Bottle> Bottles { get; init; } = [];
+
     /// <summary>What ships with the product.</summary>
     public static Stores Examples { get; } = new(ExampleSheets.All, ExampleTints.All);
 }
@@ -25,8 +27,7 @@ public static class Planner
     public const double DimpleMm = 1;
 
     private const int ColourSteps = 12;
-    private const double LeastJointShare = 0.05;
-    private const int MostFollowed = 8;
+    private const double FoamShowsMm = 0.1;
 
     /// <summary>Plans a build from its recipe.</summary>
     /// <exception cref="RefusedException">The build cannot be planned.</exception>
@@ -65,12 +66,31 @@ public static class Planner
         }).ToList();
         for (var i = 0; i < basins.Count; i++)
             waters.Add(PlanWater(build, build.Waters[i], basins[i], wet[i].Wet, ground, stores, [.. In(build.Waters[i], build, drowned)]));
+        for (var i = 0; i < waters.Count; i++)
+        {
+            if (basins[i].Storage is not { } storage || AfterPour.Of(i, build, waters, stores, (from, to) => (Up(storage, to) - Up(storage, from)) * waters[i].Calibration) is not { } after) continue;
+            waters[i] = waters[i] with { After = after };
+        }
+
         return new BuildPlan(
             figures,
             waters,
             [.. build.StandIns.Select(thing => StandInPlan.Of(thing, build, field, wet))],
             DamPlan.All(build, field, wet),
-            drowned);
+            drowned,
+            MixSessions.Of(build, waters, stores, (w, layer, ml) => LevelAfter(basins[w].Storage!, layer, ml)),
+            RoomLog.Means(build.RoomLog));
+    }
+
+    // Over the top of the curve the shore stands as a wall: little more than a drop's depth is asked for there.
+    private static double Up(StageStorage storage, double levelMm) =>
+        levelMm <= storage.TopMm ? storage.VolumeAt(levelMm) : storage.VolumeAt(storage.TopMm) + (storage.AreaAt(storage.TopMm) * (levelMm - storage.TopMm) / 1000);
+
+    // Part of a layer: its share of the layer's ml on the ground, from the underside up.
+    private static double LevelAfter(StageStorage storage, PlannedLayer layer, double ml)
+    {
+        double from = storage.VolumeAt(layer.FromMm), to = storage.VolumeAt(layer.ToMm);
+        return storage.LevelFor(from + ((to - from) * Math.Clamp(ml / layer.VolumeMl, 0, 1)));
     }
 
     private static IEnumerable<(DrownedThing Thing, double BaseMm)> In(Water water, Build build, List<DrownedPlan> drowned) =>
@@ -96,15 +116,18 @@ public static class Planner
         var calibration = WaterTestPlan.CalibrationOf(tests);
         var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
         var takes = basin.Storage is null ? null : Takes(build, water, basin, (basin.Region.VolumeMl * calibration) - displaced, tests);
-        var curing = sheet is not null && basin.Region.Cells.Length > 0 ? Curing.Under(build, ground, Deepest(basin.Region), sheet) : null;
-        var safe = curing?.Safe();
-        var layers = basin.Storage is { } storage && sheet is not null && curing is not null
-            ? PlanLayers(build, water, storage, sheet, tint, calibration, things, curing, safe?.SafeMm ?? sheet.GreatestLayerMm)
+        var course = sheet is not null && basin.Region.Cells.Length > 0 ? LayerCourse.For(build, ground, Deepest(basin.Region), sheet, water.Ink, tint) : null;
+        var safe = course?.Safe();
+        var layers = basin.Storage is { } storage && sheet is not null && course is not null
+            ? LayerPlans.Of(build, water, storage, sheet, tint, calibration, things, course)
             : [];
-        var cure = layers.Count > 0 ? SheetTimes.EndToEnd(sheet!, layers.Count, curing!.Slowdown)[^1] : null;
+        var last = layers.Count > 0 ? layers[^1] : null;
 
         // The later of the sheet and the model: what is still soft must not lose its dam.
-        if (cure is not null && layers[^1].Cure.FirmH is { } firm) cure = cure with { StripH = Math.Max(cure.StripH, layers[^1].PourH + firm) };
+        var stripH = last is null ? null : (double?)Math.Max(last.StripH, last.PourH + (last.Cure.FirmH ?? 0));
+        var startAt = layers.FirstOrDefault()?.PourAt;
+        var ahead = layers.Where(layer => layer.Poured is null).ToList();
+        var (notices, stops) = Notices.Of(build, water, basin, joined, sheet, tint, layers, safe, course, sheet is { Traits.AttacksPolystyrene: true } && OnFoam(basin.Region, ground));
         var standing = Stands(basin.FreeboardMm);
         return new WaterPlan
         {
@@ -118,7 +141,7 @@ public static class Planner
             Takes = takes,
             Tests = tests,
             Safe = safe,
-            Seep = sheet is null || layers.Count == 0 ? null : WaterTestPlan.SeepOf(tests, () => LowestAtDams(build, basin, wet.Value), layers[0].ToMm, (ResinProperties.Of(sheet), sheet.MixedViscosityMPaS), build.Room.AirC),
+            Seep = sheet is null || sheet.Traits.IsOnePart || layers.Count == 0 ? null : WaterTestPlan.SeepOf(tests, () => LowestAtDams(build, basin, wet.Value), layers[0].ToMm, (ResinProperties.Of(sheet), sheet.MixedViscosityMPaS), build.Room.AirC),
             JoinedWith = joined,
             AreaMm2 = basin.Region.AreaMm2,
             MaxDepthMm = basin.Region.MaxDepthMm,
@@ -131,16 +154,19 @@ public static class Planner
             OpenEdges = basin.OpenEdges,
             ProposedDams = [.. basin.OpenEdges.Select(edge => DamFor(edge, water.WaterlineMm, Length(field, edge.Side)))],
             WetRuns = basin.Region.Runs(),
-            DepthColours = [.. Enumerable.Range(0, ColourSteps + 1).Select(i => InkOf(water, tint).Over(ExampleTints.Bed, basin.Region.MaxDepthMm * i / ColourSteps).ToHex())],
+            DepthColours = [.. Enumerable.Range(0, ColourSteps + 1).Select(i => ColourOver(water, tint, layers, basin.Region.MaxDepthMm * i / ColourSteps).ToHex())],
             Layers = layers,
-            MixedMl = layers.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)),
-            MixedG = layers.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedG)),
-            StripH = cure?.StripH,
-            FullCureH = cure?.FullCureH,
-            StripAt = At(water, cure?.StripH),
-            FullCureAt = At(water, cure?.FullCureH),
-            Notices = Notices.Of(build, water, basin, joined, sheet, tint, layers, safe),
-            Workings = Workings.Of(build, water, basin, sheet, tint, layers, takes, calibration, displaced, curing, safe),
+            Gel = GelPlan.Of(water, basin.Region.AreaMm2, build.Room, stores),
+            After = null,
+            MixedMl = ahead.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)),
+            MixedG = ahead.Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedG)),
+            StripH = stripH,
+            FullCureH = last?.FullCureH,
+            StripAt = LayerPlans.At(startAt, stripH),
+            FullCureAt = LayerPlans.At(startAt, last?.FullCureH),
+            Notices = notices,
+            PourStops = stops,
+            Workings = Workings.Of(build, water, basin, sheet, tint, layers, takes, calibration, displaced, course, safe),
         };
     }
 
@@ -171,94 +197,32 @@ public static class Planner
         return feet.Length > 0 ? feet.Min() : basin.Region.LowestBedMm ?? 0;
     }
 
-    private static List<PlannedLayer> PlanLayers(
-        Build build, Water water, StageStorage storage, ProductSheet sheet, Tint? tint, double calibration, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, Curing curing, double safeMm)
-    {
-        var cut = Layers.Cut(
-            storage,
-            new LayerRequest(storage.BedMm, water.WaterlineMm, safeMm, water.Strategy, water.SealMm, sheet.ShrinkPercent, calibration));
-        var times = SheetTimes.EndToEnd(sheet, cut.Count, curing.Slowdown);
-        var resin = ResinProperties.Of(sheet);
-        var film = new ThinFilm(resin, sheet.MixedViscosityMPaS, curing.MeanC);
-        var under = new List<(double DepthMm, double Cure)>(cut.Count);
-        CureRun? run = null;
-        var layers = new List<PlannedLayer>(cut.Count);
-        for (var i = 0; i < cut.Count; i++)
-        {
-            // What stands in a layer takes the place of that much resin; a layer filled to its top with stones still has joints.
-            var displaced = DrownedPlan.DisplacedUpToMl(things, cut[i].ToMm, water.WaterlineMm) - DrownedPlan.DisplacedUpToMl(things, cut[i].FromMm, water.WaterlineMm);
-            var volume = Math.Max(cut[i].VolumeMl * LeastJointShare, cut[i].VolumeMl - (displaced / (1 - (sheet.ShrinkPercent / 100))));
-            var mix = Mix.Of(new MixRequest(
-                volume,
-                sheet.Ratio,
-                sheet.DensityA,
-                sheet.DensityB,
-                build.Measuring.Device,
-                build.Measuring.LossPercent,
-                build.Measuring.ResidueMl,
-                sheet.TolerancePercent,
-                sheet.MaxBatchG,
-                build.Measuring.Cup));
-            // Higher up the bed hardly matters any more: the layers there are as hot as the last one looked at.
-            if (run is null || i < MostFollowed)
-            {
-                run = curing.Follow(cut[i].DepthMm, under);
-                under.Add((cut[i].DepthMm, CureAfter(run, times[i].RecoatFromH - times[i].PourH)));
-            }
-
-            layers.Add(new PlannedLayer(
-                cut[i].FromMm,
-                cut[i].ToMm,
-                cut[i].DepthMm,
-                volume,
-                mix,
-                tint is null ? null : TintDose.For(water.Ink.MlPer100Ml, mix.Batches[0].MixedMl, tint.DropMl),
-                times[i].PourH,
-                times[i].RecoatFromH,
-                times[i].RecoatToH,
-                At(water, times[i].PourH),
-                At(water, times[i].RecoatFromH),
-                At(water, times[i].RecoatToH),
-                new LayerCure(
-                    run.PeakC,
-                    run.PeakAtH,
-                    run.FoamFacePeakC,
-                    run.GelH,
-                    run.TackFreeH,
-                    run.StripH,
-                    PotLifeMin(resin, sheet, mix.Batches[0].MixedG, build),
-                    TrappedBubbles.Of(film, resin.DensityGPerMl, cut[i].DepthMm).LargestTrappedMm,
-                    curing.StandingOf(run))));
-        }
-
-        return layers;
-    }
-
     /// <summary>The deepest cell of a water that is not dry.</summary>
     internal static int Deepest(WetRegion region) => region.Cells.MinBy(cell => region.Field.HeightsMm[cell]);
-
-    // The cure a layer has reached when the next one goes on: its slowest point, between two places of its course.
-    private static double CureAfter(CureRun run, double hours)
-    {
-        var before = run.Series[0];
-        foreach (var point in run.Series)
-        {
-            if (point.AtH >= hours) return point.AtH > before.AtH ? before.MinCure + ((point.MinCure - before.MinCure) * (hours - before.AtH) / (point.AtH - before.AtH)) : point.MinCure;
-            before = point;
-        }
-
-        return before.MinCure;
-    }
-
-    // Null where the batch does not fit the cup: the mix says so by itself.
-    private static double? PotLifeMin(ResinProperties resin, ProductSheet sheet, double massG, Build build) =>
-        massG / resin.DensityGPerMl > build.Measuring.Cup.BrimfulMl
-            ? null
-            : Pot.Of(resin, massG, build.Measuring.Cup, build.Room.AirC, sheet.MixedViscosityMPaS, new SheetPot(sheet.PotLifeMassG, sheet.PotLifeMin, sheet.ReferenceC)).AnchoredMinutes;
 
     /// <summary>The resin of a water with its ink in it.</summary>
     internal static InkLayer InkOf(Water water, Tint? tint) =>
         tint is null ? ExampleTints.ClearResin : InkLayer.Mixed(ExampleTints.ClearResin, (tint.Colour, water.Ink.MlPer100Ml));
+
+    // A water is seen through its layers: the first may be inked stronger than the rest.
+    private static LinearRgb ColourOver(Water water, Tint? tint, List<PlannedLayer> layers, double depthMm)
+    {
+        var rest = InkOf(water, tint);
+        if (tint is null || water.Ink.FirstTimes <= 1 || layers.Count == 0) return rest.Over(ExampleTints.Bed, depthMm);
+        var first = Math.Min(depthMm, layers[0].DepthMm);
+        return rest.Over(InkLayer.Mixed(ExampleTints.ClearResin, (tint.Colour, water.Ink.StrengthOf(0))).Over(ExampleTints.Bed, first), depthMm - first);
+    }
+
+    // Whether any of a water stands over foam, plastered or not.
+    private static bool OnFoam(WetRegion region, CompiledGround ground)
+    {
+        foreach (var cell in region.Cells)
+        {
+            if (ground.Surface.HeightsMm[cell] - ground.SkinMm[cell] > FoamShowsMm) return true;
+        }
+
+        return false;
+    }
 
     /// <summary>holds / tight / stop from a freeboard, mm.</summary>
     public static Standing Stands(double freeboardMm) =>
@@ -270,7 +234,4 @@ public static class Planner
 
     private static double Length(HeightField field, BoardSide side) =>
         field.CellMm * (side is BoardSide.Back or BoardSide.Front ? field.Columns : field.Rows);
-
-    private static DateTimeOffset? At(Water water, double? hours) =>
-        hours is { } h ? water.FirstPourAt?.AddMinutes(Math.Round(h * 60)) : null;
 }

@@ -39,7 +39,7 @@ public sealed record StrategyTrade(
         foreach (var strategy in Enum.GetValues<LayerStrategy>())
         {
             cancel.ThrowIfCancellationRequested();
-            var plan = Planner.Plan(build with { Waters = Lists.Replace(build.Waters, at, build.Waters[at] with { Strategy = strategy }) }, ground, stores, cancel).Waters[at];
+            var plan = Planner.Plan(build with { Waters = Lists.Replace(build.Waters, at, build.Waters[at] with { Strategy = strategy, OwnTopsMm = null }) }, ground, stores, cancel).Waters[at];
             if (plan.Layers.Count == 0) throw new RefusedException("waterId", "There is nothing to pour in it: raise the waterline, or choose a product.", RefusalKind.Impossible);
             var batches = plan.Layers.SelectMany(layer => layer.Mix.Batches).ToList();
             var heat = plan.Layers.Max(layer => layer.Cure.Standing);

@@ -46,6 +46,8 @@ public sealed record SurfacePlan(
         var plan = Planner.Plan(build, ground, stores, cancel).Waters[at];
         if (plan.Layers.Count == 0) throw new RefusedException("waterId", "There is nothing to pour in it: raise the waterline, or choose a product.", RefusalKind.Impossible);
         var sheet = stores.Sheets.First(one => one.Id == water.ProductId);
+        if (sheet.Traits.IsOnePart)
+            throw new RefusedException("productId", $"{sheet.Name} holds no ripples while it sets: shape gloss gel on the finished surface instead.", RefusalKind.Impossible);
         var region = WetRegion.Flood(ground.Surface, ground.Surface.CellAt(water.Seed), water.WaterlineMm);
         var last = plan.Layers[^1];
         RippleWindow? Window(double warmer) =>
@@ -64,7 +66,7 @@ public sealed record SurfacePlan(
             last.PourAt?.AddHours(ripples?.WatchFromH ?? 0),
             last.PourAt?.AddHours(ripples?.OpensAtH ?? 0),
             last.PourAt?.AddHours(ripples?.ClosesAtH ?? 0),
-            last.Cure.LargestBubbleMm,
+            last.Cure.LargestBubbleMm ?? 0,
             words,
             new Working(
                 "When ripples stay",

@@ -131,7 +131,8 @@ public sealed record AnswerCheck(string WaterId, CheckItem Item, CheckAnswer? An
 /// <param name="WaterId">The water.</param>
 /// <param name="Layer">Which layer, from 1.</param>
 /// <param name="At">When.</param>
-public sealed record BeginPour(string Id, string WaterId, int Layer, DateTimeOffset At) : BuildEdit
+/// <param name="ToMm">Where it is meant to come to, mm; null when not known.</param>
+public sealed record BeginPour(string Id, string WaterId, int Layer, DateTimeOffset At, double? ToMm = null) : BuildEdit
 {
     /// <inheritdoc/>
     protected override BuildChange Change(Build build)
@@ -145,7 +146,7 @@ public sealed record BeginPour(string Id, string WaterId, int Layer, DateTimeOff
         return new(
             build with
             {
-                Begun = [.. build.Begun, new BegunPour(Id, WaterId, Layer, At, own)],
+                Begun = [.. build.Begun, new BegunPour(Id, WaterId, Layer, At, own) { ToMm = ToMm }],
                 Answers = [.. build.Answers.Where(answer => answer.WaterId != WaterId || !BeforePour.AskedEachPour(answer.Item))],
             },
             new RestorePours(build.Begun, build.Answers),
@@ -162,4 +163,19 @@ public sealed record RestorePours(IReadOnlyList<BegunPour> Begun, IReadOnlyList<
             build with { Begun = Require.Present(Begun, "begun"), Answers = Require.Present(Answers, "answers") },
             new RestorePours(build.Begun, build.Answers),
             "Put pours and answers back");
+}
+
+/// <summary>Notes what became of a pour, or strikes the note out.</summary>
+/// <param name="PourId">The pour.</param>
+/// <param name="Result">What became of it; null strikes it out.</param>
+public sealed record LogPour(string PourId, PourResult? Result) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = Lists.PourAt(build, PourId);
+        var before = build.Begun[at];
+        var label = Result is null ? "Strike out what became of a pour" : $"Note what became of layer {before.Layer}";
+        return new(build with { Begun = Lists.Replace(build.Begun, at, before with { Result = Result }) }, new LogPour(PourId, before.Result), label);
+    }
 }

@@ -8,7 +8,7 @@ namespace InkBasin.Core.Plan;
 /// <summary>How the figures of a water came about, so that each can be opened.</summary>
 internal static class Workings
 {
-    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, VolumeRange? takes, double calibration, double displacedMl, Curing? curing, SafePlan? safe)
+    public static IReadOnlyDictionary<string, Working> Of(Build build, Water water, Basin basin, ProductSheet? sheet, Tint? tint, List<PlannedLayer> layers, VolumeRange? takes, double calibration, double displacedMl, LayerCourse? course, SafePlan? safe)
     {
         var workings = new Dictionary<string, Working>
         {
@@ -32,9 +32,9 @@ internal static class Workings
         if (takes is not null) workings["takes"] = TakesWorking(basin, takes, calibration, displacedMl);
         if (sheet is null || layers.Count == 0) return workings;
         workings["layers"] = LayerWorking(water, basin, sheet, layers, safe);
-        if (curing is not null && safe is not null) workings["heat"] = HeatWorking(build, sheet, layers, curing, safe);
+        if (course?.Curing is { } curing && safe is not null) workings["heat"] = HeatWorking(build, sheet, layers, curing, safe);
         workings["mix"] = MixWorking(build, sheet, layers);
-        workings["times"] = TimeWorking(build, sheet, layers, curing?.Slowdown ?? 1);
+        workings["times"] = sheet.Traits.IsOnePart ? OnePartTimeWorking(build, sheet, layers, course?.Slowdown ?? 1) : TimeWorking(build, sheet, layers, course?.Slowdown ?? 1);
         if (tint is not null) workings["drops"] = DropWorking(water, tint, layers);
         return workings;
     }
@@ -55,7 +55,7 @@ internal static class Workings
 
     private static Working LayerWorking(Water water, Basin basin, ProductSheet sheet, List<PlannedLayer> layers, SafePlan? safe)
     {
-        var how = water.Strategy switch
+        var how = water.OwnTopsMm is not null ? "Where you set the tops; each is held against what is safe." : water.Strategy switch
         {
             LayerStrategy.Fewest => "As deep as the sheet allows from the bed up, the rest on top.",
             LayerStrategy.EqualDepth => "The fewest equal rises that each keep to the sheet's greatest layer.",
@@ -70,15 +70,30 @@ internal static class Workings
                 new("greatest layer of the sheet", sheet.GreatestLayerMm, "mm"),
                 new("safe over this bed, in this room", safe?.SafeMm ?? sheet.GreatestLayerMm, "mm"),
                 new("shrinkage", sheet.ShrinkPercent, "%"),
+                new("of the ml, to make up for shrinkage", layers.Sum(layer => layer.VolumeMl) * sheet.ShrinkPercent / 100, "ml"),
                 new("layers", layers.Count, ""),
             ],
-            how + " A layer's ml is the stage–storage volume between its two levels × the water test’s calibration ÷ (1 − shrinkage), less what stands in it.",
+            how + (water.TopUpMm > 0 ? " A thin pour of its own comes last and evens out what the others have shrunk." : "") + " A layer's ml is the stage–storage volume between its two levels × the water test’s calibration ÷ (1 − shrinkage), less what stands in it.",
             $"The sheet of {sheet.Name} and the heat in the bed: the smaller depth counts");
     }
 
     private static Working MixWorking(Build build, ProductSheet sheet, List<PlannedLayer> layers)
     {
         var unit = build.Measuring.Device.Kind == DeviceKind.Scale ? "g" : "ml";
+        if (sheet.Traits.IsOnePart)
+        {
+            return new Working(
+                "What to pour out",
+                [
+                    new("density", sheet.DensityA, "g/ml"),
+                    new("lost on sticks and walls", build.Measuring.LossPercent, "%"),
+                    new("kept back by each cup", build.Measuring.ResidueMl, "ml"),
+                    new("one graduation", build.Measuring.Device.Graduation, unit),
+                ],
+                "Volume + loss + what the cup keeps, rounded up to a graduation. It is one part: nothing is mixed with it but the ink.",
+                $"The sheet of {sheet.Name}");
+        }
+
         return new Working(
             "What to weigh or measure",
             [
@@ -91,6 +106,7 @@ internal static class Workings
                 new("one graduation", build.Measuring.Device.Graduation, unit),
                 new("worst ratio error", layers.Max(layer => layer.Mix.Batches.Max(batch => batch.WorstRatioErrorPercent)), "%"),
                 new("tolerance of the sheet", sheet.TolerancePercent, "%"),
+                new($"least batch this {(unit == "g" ? "scale" : "cup")} measures within it", layers.Min(layer => layer.Mix.LeastBatchMl), "ml"),
                 new($"one {unit} more hardener in the smallest batch is off by", 100 / (layers.Min(layer => layer.Mix.Batches.Min(batch => unit == "g" ? batch.BG : batch.BMl)) + 1), "%"),
             ],
             "Volume + loss + what the cup keeps, split by the sheet's ratio and rounded up so that neither part is short. The sheet’s ratio stands: a little extra hardener for luck sets nothing faster, it only takes the mix that much off the ratio and leaves it brittle or tacky.",
@@ -127,10 +143,35 @@ internal static class Workings
         "The sheet’s hours × how much slower this room is, laid end to end from the first pour. Dams come off at the later of that and the model’s own time. Past the recoat window the surface is scuffed and wiped first. Feel before you pour.",
         $"The sheet of {sheet.Name}, scaled by k(T_ref) ÷ k(T_room) with 55 kJ/mol");
 
+    private static Working OnePartTimeWorking(Build build, ProductSheet sheet, List<PlannedLayer> layers, double slowdown) => sheet.Flash is { } flash
+        ? new Working(
+            "When the next one may go on",
+            [
+                new("one flash", flash.Seconds, "s"),
+                new("hardens of clear resin", flash.DepthMm, "mm"),
+                new("layers", layers.Count, ""),
+                new("full cure after", sheet.FullCureH, "h"),
+            ],
+            "One flash a layer, and the next may follow. Light fades in the depth; ink takes its share of it, so a flash reaches less deep.",
+            "The product’s sheet; Jacobs 1992, working curve")
+        : new Working(
+            "When the next one may go on",
+            [
+                new("coat of the sheet", sheet.Drying!.CoatMm, "mm"),
+                new("dries in", sheet.Drying.Hours, "h"),
+                new("at a humidity of", sheet.Drying.AtHumidityPercent, "%"),
+                new("humidity here", build.Room.HumidityPercent, "%"),
+                new("all takes so many times as long", slowdown, ""),
+                new("deepest coat, wet", DryingCoats.WetMm(layers.Max(layer => layer.DepthMm), sheet.ShrinkPercent), "mm"),
+            ],
+            "The sheet’s hours × (wet depth ÷ its depth)² × (1 − its humidity) ÷ (1 − the room’s): water has to find its way out through all of the coat. Wait until it is clear.",
+            $"The sheet of {sheet.Name}; drying by diffusion");
+
     private static Working DropWorking(Water water, Tint tint, List<PlannedLayer> layers) => new(
         "Drops of tint",
         [
             new("wanted, ml in 100 ml", water.Ink.MlPer100Ml, ""),
+            new("times as strong in the first layer", water.Ink.FirstTimes, ""),
             new("one drop", tint.DropMl, "ml"),
             new("first batch, mixed", layers[0].Mix.Batches[0].MixedMl, "ml"),
             new("first batch", layers[0].Tint!.Drops, "drops"),

@@ -43,6 +43,17 @@ public static class Layers
     {
         ArgumentNullException.ThrowIfNull(storage);
         ArgumentNullException.ThrowIfNull(request);
+        return Through(storage, Levels(storage, request), request.ShrinkPercent, request.Calibration);
+    }
+
+    /// <summary>Levels z₀ &lt; z₁ &lt; … &lt; z_N of the layers, mm: the bed, then the top of each.</summary>
+    /// <param name="storage">The water's stage–storage curve; it must reach the waterline.</param>
+    /// <param name="request">What they are cut by.</param>
+    /// <exception cref="RefusedException">As <see cref="Cut"/>.</exception>
+    public static IReadOnlyList<double> Levels(StageStorage storage, LayerRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(storage);
+        ArgumentNullException.ThrowIfNull(request);
         Require.Finite(request.BedMm, "bedMm");
         Require.Finite(request.WaterlineMm, "waterlineMm");
         Require.Positive(request.SafeMm, "safeMm");
@@ -55,20 +66,30 @@ public static class Layers
         if (top > storage.TopMm + (1e-9 * Math.Max(1, Math.Abs(storage.TopMm))))
             throw new RefusedException("waterlineMm", "The waterline lies above the top of the curve.", RefusalKind.Impossible);
 
-        var levels = request.Strategy switch
+        return request.Strategy switch
         {
             LayerStrategy.Fewest => Fewest(bed, top, request.SafeMm),
             LayerStrategy.EqualDepth => Even(bed, top, Count(depth, request.SafeMm)),
             LayerStrategy.SealFirst => SealFirst(bed, top, request.SafeMm, request.SealMm),
             _ => EqualVolume(storage, bed, top, request.SafeMm),
         };
+    }
 
-        var makeUp = request.Calibration / (1 - (request.ShrinkPercent / 100));
-        var layers = new Layer[levels.Count - 1];
+    /// <summary>Layers between given levels: the ml of each calibrated, with the make-up for shrinkage.</summary>
+    /// <param name="storage">The water's stage–storage curve.</param>
+    /// <param name="levelsMm">Levels, mm, rising.</param>
+    /// <param name="shrinkPercent">Shrinkage, %, 0…90.</param>
+    /// <param name="calibration">Measured over computed volume, above 0.</param>
+    public static IReadOnlyList<Layer> Through(StageStorage storage, IReadOnlyList<double> levelsMm, double shrinkPercent, double calibration)
+    {
+        ArgumentNullException.ThrowIfNull(storage);
+        ArgumentNullException.ThrowIfNull(levelsMm);
+        var makeUp = calibration / (1 - (shrinkPercent / 100));
+        var layers = new Layer[levelsMm.Count - 1];
         for (var i = 0; i < layers.Length; i++)
         {
-            var volume = (storage.VolumeAt(levels[i + 1]) - storage.VolumeAt(levels[i])) * makeUp;
-            layers[i] = new Layer(levels[i], levels[i + 1], volume);
+            var volume = (storage.VolumeAt(levelsMm[i + 1]) - storage.VolumeAt(levelsMm[i])) * makeUp;
+            layers[i] = new Layer(levelsMm[i], levelsMm[i + 1], volume);
         }
 
         return layers;

@@ -122,6 +122,27 @@ public static class Mix
             RefusalKind.Impossible);
     }
 
+    /// <summary>What to pour out of a product that is one part: equal cups, each rounded up to the device's graduation. The ratio does not matter.</summary>
+    /// <exception cref="RefusedException">A number out of range; or no number of cups up to 1000 is light enough.</exception>
+    public static MixAnswer OnePart(MixRequest request)
+    {
+        ArgumentNullException.ThrowIfNull(request);
+        Check(request with { Ratio = new MixRatio(1, 1, RatioBasis.Volume) });
+        var onScale = request.Device.Kind == DeviceKind.Scale;
+        for (var count = 1; count <= MostBatches; count++)
+        {
+            var poured = (request.VolumeMl * (1 + (request.LossPercent / 100)) / count) + request.ResidueMl;
+            var shown = Whole(Graduations(onScale ? poured * request.DensityA : poured, request.Device.Graduation), request.Device.Graduation);
+            double ml = onScale ? shown / request.DensityA : shown, g = onScale ? shown : shown * request.DensityA;
+            if (request.MaxBatchG is { } most && g > most * (1 + 1e-9)) continue;
+            var marks = request.Cup is { } cup ? new CupMarks(cup.MarkMm(ml), cup.MarkMm(ml)) : null;
+            var batch = new Batch(ml, 0, g, 0, ml, g, 0, marks is null || marks.BothMm is not null, marks);
+            return new MixAnswer([.. Enumerable.Repeat(batch, count)], 0, Warnings(request, batch, 0));
+        }
+
+        throw new RefusedException("maxBatchG", "No number of cups keeps under that greatest mass: raise it.", RefusalKind.Impossible);
+    }
+
     /// <summary>
     /// Rounds both parts up to whole graduations so that neither is short and the ratio is the nearest the device has
     /// there; up to a tenth more of the smaller part is tried to bring the worst error within tolerance (readings.md 3).

@@ -61,11 +61,30 @@ public sealed class CureKinetics
             rate * ((_activationOverR / (kelvin * kelvin)) + (held * VitrificationPerK)));
     }
 
+    /// <summary>
+    /// Which share of the time to a later state is over at the gel point, at one temperature: so that a label that gives a tack-free or handling
+    /// time can be fitted as well as one that gives a gel time (models.md §3, fit to the label).
+    /// </summary>
+    /// <param name="cure">Degree of cure of the later state, from the gel point up to under 1.</param>
+    /// <param name="kelvin">The temperature, K.</param>
+    /// <param name="initialCatalysis">κ.</param>
+    public static double GelShareOf(double cure, double kelvin, double initialCatalysis)
+    {
+        double toGel = 0, beyond = 0;
+        foreach (var panel in CurePanels.ToGel) toGel += panel.Integrate(a => 1 / Shape(a, kelvin, initialCatalysis));
+        const int panels = 64;
+        for (var i = 0; i < panels; i++)
+            beyond += new CurePanel(GelCure + ((cure - GelCure) * i / panels), GelCure + ((cure - GelCure) * (i + 1) / panels)).Integrate(a => 1 / Shape(a, kelvin, initialCatalysis));
+        return toGel / (toGel + beyond);
+    }
+
+    private double Shape(double cure, double kelvin) => Shape(cure, kelvin, _kappa);
+
     // (κ+α)(1−α)²·f_d.
-    private double Shape(double cure, double kelvin)
+    private static double Shape(double cure, double kelvin, double kappa)
     {
         var slowed = 1 / (1 + Math.Exp(VitrificationSlope * (cure - VitrifiedCure(kelvin))));
-        return (_kappa + cure) * (1 - cure) * (1 - cure) * slowed;
+        return (kappa + cure) * (1 - cure) * (1 - cure) * slowed;
     }
 }
 

@@ -78,4 +78,17 @@ public sealed record CureRun(
 {
     /// <summary>How the top of the fresh layer flowed until it gelled; null when that was not wanted, or it did not gel.</summary>
     public SettingSurface? Surface { get; init; }
+
+    /// <summary>Cure of the slowest point of the layer so many hours after its pour, between two places of its course.</summary>
+    public double MinCureAt(double hours)
+    {
+        var before = Series[0];
+        foreach (var point in Series)
+        {
+            if (point.AtH >= hours) return point.AtH > before.AtH ? before.MinCure + ((point.MinCure - before.MinCure) * (hours - before.AtH) / (point.AtH - before.AtH)) : point.MinCure;
+            before = point;
+        }
+
+        return before.MinCure;
+    }
 }

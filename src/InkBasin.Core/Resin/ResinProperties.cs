@@ -30,11 +30,19 @@ public sealed record ResinProperties(
     }
 
     /// <summary>From a product's sheet: what it says, and for the rest the defaults of its kind (models.md §3).</summary>
+    /// <exception cref="RefusedException">The product is one part: nothing reacts in it.</exception>
     public static ResinProperties Of(ProductSheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        var heat = sheet.Kind switch { ProductKind.CoatingEpoxy => 300, ProductKind.CastingEpoxy => 210, _ => 185 };
-        return new ResinProperties(sheet.GelH, heat, sheet.ReferenceC, sheet.MixedDensity);
+        var traits = sheet.Traits;
+        if (traits.IsOnePart) throw new RefusedException("productId", $"{sheet.Name} is one part: it does not cure by itself and has no heat to follow.", RefusalKind.Impossible);
+        return new ResinProperties(
+            sheet.GelH,
+            sheet.HeatJPerG ?? traits.HeatJPerG,
+            sheet.ReferenceC,
+            sheet.MixedDensity,
+            sheet.ActivationKJPerMol ?? traits.ActivationKJPerMol,
+            sheet.InitialCatalysis ?? traits.InitialCatalysis);
     }
 }
 

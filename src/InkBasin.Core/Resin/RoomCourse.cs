@@ -12,6 +12,9 @@ public sealed class RoomCourse
 
     private RoomCourse(RoomPoint[] points) => _points = points;
 
+    /// <summary>The points it goes through, in order.</summary>
+    public IReadOnlyList<RoomPoint> Points => _points;
+
     /// <summary>Times between which it changes evenly, h, rising.</summary>
     public IEnumerable<double> KnotsH => _points.Select(point => point.AtH);
 

@@ -14,6 +14,9 @@ public enum DepthLimit
 
     /// <summary>The foam under it would get too hot.</summary>
     [JsonStringEnumMemberName("foam heat")] FoamHeat,
+
+    /// <summary>The ink keeps the lamp's light from going deeper.</summary>
+    [JsonStringEnumMemberName("ink")] Ink,
 }
 
 /// <summary>How hot a layer of some depth would get.</summary>

@@ -24,6 +24,7 @@ public static class SheetDoubts
     public static IReadOnlyList<SheetDoubt> Of(ProductSheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
+        if (sheet.Traits.IsOnePart) return [];
         var resin = ResinProperties.Of(sheet);
         var problem = new CureProblem(resin, sheet.GreatestLayerMm / 2, UsualBed, RoomCourse.Constant(sheet.ReferenceC), LookAtH) { Slack = 4 };
         var doubts = new List<SheetDoubt>();

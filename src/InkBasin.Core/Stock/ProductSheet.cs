@@ -1,25 +1,12 @@
 using System.Text.Json.Serialization;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Stock;
 
-/// <summary>What a pouring product is.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<ProductKind>))]
-public enum ProductKind
-{
-    /// <summary>Thin two-part epoxy, quick and hot.</summary>
-    [JsonStringEnumMemberName("coatingEpoxy")] CoatingEpoxy,
-
-    /// <summary>Two-part epoxy for layers of a centimetre or two.</summary>
-    [JsonStringEnumMemberName("castingEpoxy")] CastingEpoxy,
-
-    /// <summary>Slow, thin two-part epoxy for deep layers.</summary>
-    [JsonStringEnumMemberName("deepPourEpoxy")] DeepPourEpoxy,
-}
-
 /// <summary>
 /// A product's sheet: what its maker says of it. The sheet always wins over a model (models.md §3). All hours and the
-/// viscosity hold at <paramref name="ReferenceC"/>.
+/// viscosity hold at <paramref name="ReferenceC"/>. A product that is one part has a ratio of 1:0 and no gel time or pot life: 0 there.
 /// </summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">Name on the bottle.</param>
@@ -75,24 +62,136 @@ public sealed record ProductSheet(
     double StirMin,
     string SafetyNote)
 {
+    /// <summary>Heat of the whole reaction, J/g; null as usual for the kind.</summary>
+    public double? HeatJPerG { get; init; }
+
+    /// <summary>κ, how fast it starts by itself; null as usual.</summary>
+    public double? InitialCatalysis { get; init; }
+
+    /// <summary>Activation energy, kJ/mol; null as usual.</summary>
+    public double? ActivationKJPerMol { get; init; }
+
+    /// <summary>How it dries, for what evaporates.</summary>
+    public CoatDrying? Drying { get; init; }
+
+    /// <summary>How it hardens in light, for UV resin.</summary>
+    public UvFlash? Flash { get; init; }
+
+    /// <summary>Months an unopened bottle keeps; null when the sheet says nothing.</summary>
+    public double? UnopenedMonths { get; init; }
+
+    /// <summary>Months an opened bottle keeps.</summary>
+    public double? OpenedMonths { get; init; }
+
+    /// <summary>Names of the numbers nobody read off a label: usual for the kind and assumed.</summary>
+    public IReadOnlyList<string> Assumed { get; init; } = [];
+
+    /// <summary>What is usual for its kind.</summary>
+    [JsonIgnore]
+    public KindTraits Traits => KindTraits.Of(Kind);
+
     /// <summary>Density of the mix, g/ml: the parts' masses over their volumes.</summary>
     [JsonIgnore]
     public double MixedDensity => Ratio.Basis == RatioBasis.Volume
         ? ((Ratio.A * DensityA) + (Ratio.B * DensityB)) / (Ratio.A + Ratio.B)
         : (Ratio.A + Ratio.B) / ((Ratio.A / DensityA) + (Ratio.B / DensityB));
+
+    /// <summary>Refuses a sheet no product has.</summary>
+    /// <exception cref="RefusedException">The first number found wrong.</exception>
+    public void Check(string field)
+    {
+        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The sheet needs an id of at most 64 characters.");
+        Require.Name(Name, $"{field}.name");
+        Require.Known(Kind, $"{field}.kind");
+        Require.Present(Ratio, $"{field}.ratio");
+        Require.Known(Ratio.Basis, $"{field}.ratio.basis");
+        Require.Within(Ratio.A, 0.01, 1000, $"{field}.ratio.a");
+        Require.Within(DensityA, 0.5, 3, $"{field}.densityA");
+        Require.Within(DensityB, 0.5, 3, $"{field}.densityB");
+        Require.Within(LeastLayerMm, 0, 100, $"{field}.leastLayerMm");
+        Require.Within(GreatestLayerMm, 0.05, 200, $"{field}.greatestLayerMm");
+        if (LeastLayerMm > GreatestLayerMm) throw new RefusedException($"{field}.leastLayerMm", "The least layer is deeper than the greatest one.", RefusalKind.Impossible);
+        Require.Within(MaxBatchG, 0.1, 1_000_000, $"{field}.maxBatchG");
+        Require.Within(RecoatFromH, 0, 5000, $"{field}.recoatFromH");
+        Require.Within(RecoatToH, 0, 50_000, $"{field}.recoatToH");
+        if (RecoatToH < RecoatFromH) throw new RefusedException($"{field}.recoatToH", "The recoat window ends before it begins.", RefusalKind.Impossible);
+        Require.Within(DemouldH, 0, 5000, $"{field}.demouldH");
+        Require.Within(FullCureH, 0, 50_000, $"{field}.fullCureH");
+        if (FullCureH < RecoatFromH) throw new RefusedException($"{field}.fullCureH", "It would be fully cured before the next layer may go on.", RefusalKind.Impossible);
+        Temperature.Check(ReferenceC, $"{field}.referenceC");
+        Require.Within(WorkFromC, -20, 60, $"{field}.workFromC");
+        Require.Within(WorkToC, -20, 60, $"{field}.workToC");
+        if (WorkToC < WorkFromC) throw new RefusedException($"{field}.workToC", "The working range ends under its beginning.", RefusalKind.Impossible);
+        Require.Within(MixedViscosityMPaS, 1, 1_000_000, $"{field}.mixedViscosityMPaS");
+        Require.Within(ShrinkPercent, 0, 90, $"{field}.shrinkPercent");
+        Require.Within(TolerancePercent, 0.1, 50, $"{field}.tolerancePercent");
+        Require.Within(TintLimitPercent, 0, 50, $"{field}.tintLimitPercent");
+        Require.Within(StirMin, 0, 60, $"{field}.stirMin");
+        if (UnopenedMonths is { } unopened) Require.Within(unopened, 0.1, 600, $"{field}.unopenedMonths");
+        if (OpenedMonths is { } opened) Require.Within(opened, 0.1, 600, $"{field}.openedMonths");
+        if ((SafetyNote ?? "").Length > 600) throw new RefusedException($"{field}.safetyNote", "Keep the caution to 600 characters.");
+        CheckKind(field);
+    }
+
+    private void CheckKind(string field)
+    {
+        if (Traits.IsOnePart)
+        {
+            if (Ratio.B != 0) throw new RefusedException($"{field}.ratio.b", "This kind is one part: there is nothing to mix it with.", RefusalKind.Impossible);
+            if (Kind == ProductKind.UvResin) Require.Present(Flash, $"{field}.flash").Check($"{field}.flash");
+            else Require.Present(Drying, $"{field}.drying").Check($"{field}.drying");
+            return;
+        }
+
+        Require.Within(Ratio.B, 0.01, 1000, $"{field}.ratio.b");
+        Require.Within(PotLifeMin, 0.5, 10_000, $"{field}.potLifeMin");
+        Require.Within(PotLifeMassG, 1, 100_000, $"{field}.potLifeMassG");
+        ResinProperties.Of(this).Check(field);
+    }
+}
+
+/// <summary>How a product dries that gives its water to the air.</summary>
+/// <param name="CoatMm">Depth of the coat the time was given for, mm wet.</param>
+/// <param name="Hours">Until that coat is clear and dry, h, at <paramref name="AtHumidityPercent"/>.</param>
+/// <param name="AtHumidityPercent">Relative humidity of that figure, %.</param>
+public sealed record CoatDrying(double CoatMm, double Hours, double AtHumidityPercent = 50)
+{
+    /// <summary>Refuses what never dries.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(CoatMm, 0.01, 50, $"{field}.coatMm");
+        Require.Within(Hours, 0.05, 2000, $"{field}.hours");
+        Require.Within(AtHumidityPercent, 5, 95, $"{field}.atHumidityPercent");
+    }
+}
+
+/// <summary>How a product hardens under a UV lamp.</summary>
+/// <param name="DepthMm">Depth one flash hardens of the clear resin, mm.</param>
+/// <param name="Seconds">How long one flash is, s.</param>
+public sealed record UvFlash(double DepthMm, double Seconds)
+{
+    /// <summary>Refuses what never hardens.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(DepthMm, 0.05, 50, $"{field}.depthMm");
+        Require.Within(Seconds, 0.5, 36_000, $"{field}.seconds");
+    }
 }
 
 /// <summary>The sheets that ship. Generic names and made-up plausible numbers; they describe no product.</summary>
 public static class ExampleSheets
 {
-    private const string Caution =
-        "Nitrile gloves, eye protection, fresh air; keep it off the skin. Never leave a mixed mass in the cup: it heats. See the product's safety sheet.";
-
-    /// <summary>One coating, one casting and one deep-pour epoxy.</summary>
+    /// <summary>One of each kind.</summary>
     public static IReadOnlyList<ProductSheet> All { get; } =
     [
-        new("coating-epoxy", "Coating epoxy (example)", ProductKind.CoatingEpoxy, true, new MixRatio(1, 1, RatioBasis.Volume), 1.13, 1.01, 1, 6, 300, 25, 100, 6, 12, 36, 20, 72, 23, 18, 28, 900, 0.6, 3, 3, 3, Caution),
-        new("casting-epoxy", "Casting epoxy (example)", ProductKind.CastingEpoxy, true, new MixRatio(2, 1, RatioBasis.Volume), 1.12, 0.99, 2, 15, 900, 60, 200, 9, 18, 48, 30, 96, 23, 17, 28, 550, 0.8, 3, 4, 4, Caution),
-        new("deep-pour-epoxy", "Deep-pour epoxy (example)", ProductKind.DeepPourEpoxy, true, new MixRatio(100, 45, RatioBasis.Weight), 1.1, 0.98, 8, 40, 4000, 240, 500, 24, 24, 72, 72, 168, 23, 16, 27, 250, 1, 2, 4, 5, Caution),
+        new("coating-epoxy", "Coating epoxy (example)", ProductKind.CoatingEpoxy, true, new MixRatio(1, 1, RatioBasis.Volume), 1.13, 1.01, 1, 6, 300, 25, 100, 6, 12, 36, 20, 72, 23, 18, 28, 900, 0.6, 3, 3, 3, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
+        new("casting-epoxy", "Casting epoxy (example)", ProductKind.CastingEpoxy, true, new MixRatio(2, 1, RatioBasis.Volume), 1.12, 0.99, 2, 15, 900, 60, 200, 9, 18, 48, 30, 96, 23, 17, 28, 550, 0.8, 3, 4, 4, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
+        new("deep-pour-epoxy", "Deep-pour epoxy (example)", ProductKind.DeepPourEpoxy, true, new MixRatio(100, 45, RatioBasis.Weight), 1.1, 0.98, 8, 40, 4000, 240, 500, 24, 24, 72, 72, 168, 23, 16, 27, 250, 1, 2, 4, 5, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
+        new SheetDraft("Polyester casting resin (example)", ProductKind.Polyester).Complete("polyester", true),
+        new SheetDraft("One-part water (example)", ProductKind.OnePartWater).Complete("one-part-water", true),
+        new SheetDraft("UV resin (example)", ProductKind.UvResin).Complete("uv-resin", true),
+        new SheetDraft("Gloss gel (example)", ProductKind.GlossGel).Complete("gloss-gel", true),
     ];
 }

@@ -52,7 +52,12 @@ public class BuildEditTests
         { new AnswerCheck("w", CheckItem.Level, null), "Take an answer back" },
         { new AnswerCheck("w", CheckItem.Dry, new CheckAnswer("w", CheckItem.Dry, true, "It is a test piece", Samples.Evening)), "Override a check" },
         { new BeginPour("p2", "w", 2, Samples.Evening), "Begin layer 2 of Creek" },
+        { new BeginPour("p2", "w", 2, Samples.Evening, 18.5), "Begin layer 2 of Creek" },
         { new RestorePours([], []), "Put pours and answers back" },
+        { new LogPour("p", new PourResult(60, 54, 5, 13.5, 21, "A bubble at the weir", Samples.Evening)), "Note what became of layer 1" },
+        { new SetRoomLog([new RoomReading(Samples.Evening, 18.5)]), "Log the room’s temperature" },
+        { new ReplaceWater(Samples.Creek.Waters[0] with { OwnTopsMm = [12, 16] }), "Change the layers of Creek" },
+        { new ReplaceWater(Samples.Creek.Waters[0] with { Barrier = new FoamBarrier("Epoxy", Samples.Evening) }), "Log a barrier under Creek" },
     };
 
     [Theory]

@@ -76,8 +76,8 @@ public class CuringTests
         var plan = Only(Samples.Creek);
         Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.PeakC, 23.5, 60));
         Assert.NotEqual(plan.Layers[0].Cure.PeakC, plan.Layers[1].Cure.PeakC);
-        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.PotLifeMin!.Value, 10, 26));
-        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm, 0.001, 1));
+        Assert.All(plan.Layers, layer => Assert.InRange(layer.PotLifeMin!.Value, 10, 26));
+        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm!.Value, 0.001, 1));
     }
 
     [Fact]

@@ -3578,6 +3578,53 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What the last pour of a water came to, and what to do now. */
+        AfterPour: {
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description Really mixed, ml; null when not weighed.
+             */
+            mixedMl: null | number;
+            /**
+             * Format: double
+             * @description Really used, ml; null when not known.
+             */
+            usedMl: null | number;
+            /**
+             * Format: double
+             * @description What the layer was to take, ml.
+             */
+            plannedMl: number;
+            /**
+             * Format: double
+             * @description How far part one to part two was off the sheet's ratio, %; positive is too little of part two.
+             */
+            ratioOffPercent: null | number;
+            /**
+             * Format: double
+             * @description How far the level fell short of what was meant, mm; negative when it stands over it; null when not looked at.
+             */
+            shortMm: null | number;
+            /**
+             * Format: double
+             * @description The same in ml.
+             */
+            shortMl: null | number;
+            /**
+             * Format: double
+             * @description Left in the cup, ml.
+             */
+            leftMl: null | number;
+            /** @description Where that can go, best first. */
+            places: components["schemas"]["LeftoverPlace"][];
+            /** @description What to know and do, worst first. */
+            notices: components["schemas"]["Notice"][];
+        };
         /** @description The answer of /api/calc/basin. */
         BasinAnswer: {
             /** Format: double */
@@ -3662,6 +3709,12 @@ export interface components {
             at: string;
             /** @description What was answered before it. */
             answers: components["schemas"]["CheckAnswer"][];
+            /**
+             * Format: double
+             * @description Where it was meant to come to when it was begun, mm; a later change of plan does not move it. Null when not kept.
+             */
+            toMm: null | number;
+            result: null | components["schemas"]["PourResult"];
         };
         /** @description The board everything stands on. */
         Board: {
@@ -3750,6 +3803,8 @@ export interface components {
             answers: components["schemas"]["CheckAnswer"][];
             /** @description Pours that have begun, oldest first, each with the answers it was begun on. */
             begun: components["schemas"]["BegunPour"][];
+            /** @description Readings of the room's thermometer, oldest first. */
+            roomLog: components["schemas"]["RoomReading"][];
         };
         /** @description A build with all that follows from it. */
         BuildAnswer: {
@@ -3821,7 +3876,7 @@ export interface components {
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
          *     before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditSetCare"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"];
+        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditSetCare"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditSetRoomLog"];
         /** @description Puts a thing under water. */
         BuildEditAddDrowned: {
             /** @enum {string} */
@@ -3906,6 +3961,19 @@ export interface components {
              * @description When.
              */
             at: string;
+            /**
+             * Format: double
+             * @description Where it is meant to come to, mm; null when not known.
+             */
+            toMm: null | number;
+        };
+        /** @description Notes what became of a pour, or strikes the note out. */
+        BuildEditLogPour: {
+            /** @enum {string} */
+            kind: "logPour";
+            /** @description The pour. */
+            pourId: string;
+            result: null | components["schemas"]["PourResult"];
         };
         /** @description Moves a step to another place in the recipe's order. */
         BuildEditMoveOperation: {
@@ -4048,6 +4116,12 @@ export interface components {
             kind: "setRoom";
             room: components["schemas"]["Room"];
         };
+        /** @description Sets the log of the room's temperature. */
+        BuildEditSetRoomLog: {
+            /** @enum {string} */
+            kind: "setRoomLog";
+            readings: unknown;
+        };
         /** @description Sets the scale ratio N of 1:N. */
         BuildEditSetScale: {
             /** @enum {string} */
@@ -4085,6 +4159,41 @@ export interface components {
             dams: components["schemas"]["DamPlan"][];
             /** @description How each drowned thing stands, in the build's order. */
             drowned: components["schemas"]["DrownedPlan"][];
+            /** @description Mixing sessions ahead, in their order, over all waters. */
+            sessions: components["schemas"]["MixSession"][];
+            /** @description What the log says of the room. */
+            room: components["schemas"]["RoomMeans"];
+        };
+        /** @description One place a cup is poured out at. */
+        CardLine: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description How much of this cup, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description The level that brings it to, mm.
+             */
+            toMm: number;
+            /** @description Whether the layer is full with it. */
+            finishes: boolean;
+            /**
+             * Format: double
+             * @description What is left in the cup for the next place, ml.
+             */
+            leftMl: number;
+            /** @description How to place it. */
+            how: string;
         };
         /**
          * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
@@ -4166,7 +4275,26 @@ export interface components {
          * @description What must be true before resin is opened.
          * @enum {unknown}
          */
-        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "stock" | "bubbles" | "dust" | "safety";
+        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "layer" | "stock" | "bubbles" | "dust" | "safety";
+        /** @description How a product dries that gives its water to the air. */
+        CoatDrying: {
+            /**
+             * Format: double
+             * @description Depth of the coat the time was given for, mm wet.
+             */
+            coatMm: number;
+            /**
+             * Format: double
+             * @description Until that coat is clear and dry, h, at AtHumidityPercent.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Relative humidity of that figure, %.
+             * @default 50
+             */
+            atHumidityPercent: number;
+        };
         /** @description Texture, glue and wetting spray for an area of ground. */
         CoverAmounts: {
             /**
@@ -4489,7 +4617,7 @@ export interface components {
          * @description What limits a layer's depth.
          * @enum {unknown}
          */
-        DepthLimit: "sheet" | "resin heat" | "foam heat";
+        DepthLimit: "sheet" | "resin heat" | "foam heat" | "ink";
         /** @enum {unknown} */
         DeviceKind: "cup" | "scale";
         /** @description A measuring device. */
@@ -4883,6 +5011,16 @@ export interface components {
              */
             headingDeg: number;
         };
+        /** @description Something between resin that dissolves polystyrene and the foam. */
+        FoamBarrier: {
+            /** @description What it is: sealed plaster, epoxy, acrylic varnish in so many coats. */
+            what: string;
+            /**
+             * Format: date-time
+             * @description When it was logged.
+             */
+            at: string;
+        };
         /** @description The foam of a ground, cut from stock (models.md §1b). */
         FoamCut: {
             /** @description The stack, bottom first. */
@@ -4998,6 +5136,48 @@ export interface components {
              * @description How much the bed rises there, mm, 0…100.
              */
             riseMm: number;
+        };
+        /** @description Gloss gel on the cured surface. */
+        GelCoat: {
+            /** @description Its sheet. */
+            productId: string;
+            /**
+             * Format: int32
+             * @description How many coats, 1…20.
+             */
+            coats: number;
+            /**
+             * Format: double
+             * @description Share of the surface it goes on, %, 1…100.
+             */
+            sharePercent: number;
+        };
+        /** @description Gloss gel on the surface of a water: how much, how long. */
+        GelPlan: {
+            /**
+             * Format: double
+             * @description Gel for all coats, ml, with what the brush keeps.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description One coat as it is laid on, mm.
+             */
+            coatMm: number;
+            /**
+             * Format: double
+             * @description Hours until a coat is dry in this room.
+             */
+            coatDryH: number;
+            /**
+             * Format: double
+             * @description Hours until the last is.
+             */
+            allDryH: number;
+            /** @description In the maker's words. */
+            sentence: string;
+            /** @description How it came about. */
+            working: components["schemas"]["Working"];
         };
         /** @description A grid in an answer. */
         GridAnswer: {
@@ -5625,6 +5805,12 @@ export interface components {
              * @description Strength, ml of tint in 100 ml of mixed resin, 0…20.
              */
             mlPer100Ml: number;
+            /**
+             * Format: double
+             * @description How many times as strong the first layer is, 1…20: most of the colour low down, clearer water over it.
+             * @default 1
+             */
+            firstTimes: number;
         };
         /** @description Inked resin as Kubelka &amp; Munk (1931) see it: how much it swallows and scatters of each channel over a mm. */
         InkLayer: {
@@ -5810,15 +5996,10 @@ export interface components {
             firmH: null | number;
             /**
              * Format: double
-             * @description How long a batch may stay in its cup, minutes; null when it neither heats nor thickens.
+             * @description Largest bubble from its bed that stays in it, mm; null where nothing rises.
              */
-            potLifeMin: null | number;
-            /**
-             * Format: double
-             * @description Largest bubble from its bed that stays in it, mm.
-             */
-            largestBubbleMm: number;
-            /** @description How hot that is: holds, tight within 8 °C of the limit, stop over it. */
+            largestBubbleMm: null | number;
+            /** @description How hot and how deep that is: holds, tight within 8 °C of the limit, stop over it or over the safe depth. */
             standing: components["schemas"]["Standing"];
         };
         /** @enum {unknown} */
@@ -5854,6 +6035,25 @@ export interface components {
             minutes?: null | number;
             /** Format: double */
             headMm?: null | number;
+        };
+        /** @description Where what is left in the cup can go. */
+        LeftoverPlace: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description How much of it, ml.
+             */
+            takesMl: number;
+            /** @description In the maker's words. */
+            sentence: string;
         };
         /** @description Colour as linear light, 0…1 a channel. */
         LinearRgb: {
@@ -6130,6 +6330,24 @@ export interface components {
             maxBatchG?: null | number;
             cup?: null | components["schemas"]["CupRequest"];
         };
+        /** @description One cup: what goes in, and where it goes. */
+        MixCard: {
+            /**
+             * Format: int32
+             * @description Which one, from 1.
+             */
+            number: number;
+            /**
+             * Format: int32
+             * @description Of how many in the session.
+             */
+            count: number;
+            /** @description What to measure out. */
+            batch: components["schemas"]["Batch"];
+            tint: null | components["schemas"]["TintDose"];
+            /** @description Where it is poured, in order: the largest first, so that little stays in the cup to heat. */
+            lines: components["schemas"]["CardLine"][];
+        };
         /** @description Mix ratio: A of part one to B of part two. */
         MixRatio: {
             /** Format: double */
@@ -6137,6 +6355,79 @@ export interface components {
             /** Format: double */
             b: number;
             basis: components["schemas"]["RatioBasis"];
+        };
+        /** @description Resin mixed at one time for all the waters that take the same. */
+        MixSession: {
+            /**
+             * Format: int32
+             * @description Which session ahead, from 1.
+             */
+            number: number;
+            /** @description The product. */
+            productId: string;
+            /** @description Its name. */
+            productName: string;
+            /** @description The tint; null when clear. */
+            tintName: null | string;
+            /**
+             * Format: double
+             * @description Its strength.
+             */
+            mlPer100Ml: number;
+            /**
+             * Format: date-time
+             * @description When; null while undecided.
+             */
+            at: null | string;
+            /**
+             * Format: double
+             * @description Hours from the first pour of its waters.
+             */
+            pourH: number;
+            /** @description The layers it fills. */
+            pools: components["schemas"]["SessionPool"][];
+            /**
+             * Format: double
+             * @description Resin on the model, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Resin mixed, ml.
+             */
+            mixedMl: number;
+            /**
+             * Format: double
+             * @description The least batch this device measures within the sheet's tolerance, ml mixed.
+             */
+            leastBatchMl: number;
+            /**
+             * Format: double
+             * @description Minutes of stirring in the first cup.
+             */
+            stirMin: number;
+            /**
+             * Format: double
+             * @description Minutes in the second.
+             */
+            secondStirMin: number;
+            /**
+             * Format: double
+             * @description Out of the cup within this, minutes from the first touch of the parts; null where there is no such limit.
+             */
+            potLifeMin: null | number;
+            /**
+             * Format: double
+             * @description What stirring and pouring take, minutes.
+             */
+            workMin: number;
+            /** @description The cups. */
+            cards: components["schemas"]["MixCard"][];
+            stock: null | components["schemas"]["StockDraw"];
+            /** @description What the maker should know, worst first. */
+            notices: components["schemas"]["Notice"][];
+            /** @description Ids of waters that take the same product and ink at another time. */
+            couldJoin: string[];
         };
         /** @description Another build that meets this one along a side. */
         Neighbour: {
@@ -6332,8 +6623,24 @@ export interface components {
              * @description End of the recoat window.
              */
             recoatToAt: null | string;
+            /**
+             * Format: double
+             * @description Dams may come off by the sheet, hours from the first pour.
+             */
+            stripH: number;
+            /**
+             * Format: double
+             * @description Fully cured, hours from the first pour.
+             */
+            fullCureH: number;
+            /**
+             * Format: double
+             * @description How long a batch may stay in its cup, minutes; null when it neither heats nor thickens.
+             */
+            potLifeMin: null | number;
             /** @description How it will cure at its own place. */
             cure: components["schemas"]["LayerCure"];
+            poured: null | components["schemas"]["BegunPour"];
         };
         /** @description A plaster or paste, as its bag describes it. */
         Plaster: {
@@ -6486,6 +6793,41 @@ export interface components {
             dams?: null | components["schemas"]["DamRequest"][];
             pours?: null | components["schemas"]["OnePourRequest"][];
         };
+        /** @description What really became of a pour. What nobody looked at stays null. */
+        PourResult: {
+            /**
+             * Format: double
+             * @description Part one weighed out, g, all batches together; for one-part products the whole.
+             */
+            oneG: null | number;
+            /**
+             * Format: double
+             * @description Part two weighed out, g.
+             */
+            twoG: null | number;
+            /**
+             * Format: double
+             * @description Left in the cup once it was poured, ml.
+             */
+            leftMl: null | number;
+            /**
+             * Format: double
+             * @description Level it came to, mm over the board.
+             */
+            reachedMm: null | number;
+            /**
+             * Format: double
+             * @description The room while it cured, °C.
+             */
+            roomC: null | number;
+            /** @description Anything else. */
+            note: null | string;
+            /**
+             * Format: date-time
+             * @description When it was noted.
+             */
+            at: string;
+        };
         /** @description A pour test on a build's ground. */
         PourTestRequest: {
             /** @description Where and how much, one after another. */
@@ -6525,13 +6867,13 @@ export interface components {
             instance: null | string;
         };
         /**
-         * @description What a pouring product is.
+         * @description What a product is.
          * @enum {unknown}
          */
-        ProductKind: "coatingEpoxy" | "castingEpoxy" | "deepPourEpoxy";
+        ProductKind: "coatingEpoxy" | "castingEpoxy" | "deepPourEpoxy" | "polyester" | "onePartWater" | "uvResin" | "glossGel";
         /**
          * @description A product's sheet: what its maker says of it. The sheet always wins over a model (models.md §3). All hours and the
-         *     viscosity hold at ReferenceC.
+         *     viscosity hold at ReferenceC. A product that is one part has a ratio of 1:0 and no gel time or pot life: 0 there.
          */
         ProductSheet: {
             /** @description Identity. */
@@ -6646,6 +6988,35 @@ export interface components {
             stirMin: number;
             /** @description The caution shown with every batch. */
             safetyNote: string;
+            /**
+             * Format: double
+             * @description Heat of the whole reaction, J/g; null as usual for the kind.
+             */
+            heatJPerG: null | number;
+            /**
+             * Format: double
+             * @description κ, how fast it starts by itself; null as usual.
+             */
+            initialCatalysis: null | number;
+            /**
+             * Format: double
+             * @description Activation energy, kJ/mol; null as usual.
+             */
+            activationKJPerMol: null | number;
+            drying: null | components["schemas"]["CoatDrying"];
+            flash: null | components["schemas"]["UvFlash"];
+            /**
+             * Format: double
+             * @description Months an unopened bottle keeps; null when the sheet says nothing.
+             */
+            unopenedMonths: null | number;
+            /**
+             * Format: double
+             * @description Months an opened bottle keeps.
+             */
+            openedMonths: null | number;
+            /** @description Names of the numbers nobody read off a label: usual for the kind and assumed. */
+            assumed: string[];
         };
         /** @description A height along a side of the board. */
         ProfilePoint: {
@@ -6876,6 +7247,32 @@ export interface components {
              */
             vapourPressureDeficitPa: number;
         };
+        /** @description What a log says of the room. */
+        RoomMeans: {
+            /**
+             * Format: double
+             * @description Mean by day, °C; null when nobody read it.
+             */
+            dayC: null | number;
+            /**
+             * Format: double
+             * @description Mean by night, °C.
+             */
+            nightC: null | number;
+        };
+        /** @description A reading of the room's thermometer. */
+        RoomReading: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Temperature, °C, −20…50.
+             */
+            airC: number;
+        };
         /** @description Liquid that left the board over an edge cell. */
         RunOff: {
             /** @description The side. */
@@ -7011,6 +7408,33 @@ export interface components {
             mixedViscosityMPaS?: null | number;
             /** Format: double */
             roomC?: null | number;
+        };
+        /** @description A layer of a water that is filled in a session. */
+        SessionPool: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description Pour to here, mm over the board.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Its depth, mm.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Resin on the model, ml.
+             */
+            volumeMl: number;
         };
         /**
          * @description When a drowned thing goes in.
@@ -7302,6 +7726,46 @@ export interface components {
             /** @description Wet cells as runs: row, first column, column past the last. */
             wetRuns: number[];
         };
+        /** @description What a pour takes out of the bottles, and what that leaves. */
+        StockDraw: {
+            /**
+             * Format: double
+             * @description Part one it takes, g.
+             */
+            oneG: number;
+            /**
+             * Format: double
+             * @description Part two it takes, g.
+             */
+            twoG: number;
+            /**
+             * Format: double
+             * @description Part one left after it, in bottles that are in date, g.
+             */
+            oneLeftG: number;
+            /**
+             * Format: double
+             * @description Part two left after it, g.
+             */
+            twoLeftG: number;
+            /**
+             * Format: double
+             * @description Part one that is missing for it, g.
+             */
+            oneShortG: number;
+            /**
+             * Format: double
+             * @description Part two that is missing, g.
+             */
+            twoShortG: number;
+            /**
+             * Format: double
+             * @description What stands on the shelf past its date, g.
+             */
+            staleG: number;
+            /** @description Whether there is enough. */
+            enough: boolean;
+        };
         /** @description A stock sheet with what is cut from it. */
         StockSheet: {
             /**
@@ -7532,6 +7996,19 @@ export interface components {
             /** Format: double */
             byMm: number;
         };
+        /** @description How a product hardens under a UV lamp. */
+        UvFlash: {
+            /**
+             * Format: double
+             * @description Depth one flash hardens of the clear resin, mm.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description How long one flash is, s.
+             */
+            seconds: number;
+        };
         /** @description Undo or redo, with the version its writer saw. */
         VersionRequest: {
             /** Format: int32 */
@@ -7587,6 +8064,15 @@ export interface components {
              * @description Depth of the seal pour, mm, 0.5…20.
              */
             sealMm: number;
+            /** @description Tops of layers set by hand, mm over the board, rising; null leaves them to LayerStrategy Water.Strategy. */
+            ownTopsMm: null | number[];
+            /**
+             * Format: double
+             * @description Depth of a thin last pour of its own that evens out what the others have shrunk, mm, 0…10; 0 for none.
+             */
+            topUpMm: number;
+            barrier: null | components["schemas"]["FoamBarrier"];
+            gel: null | components["schemas"]["GelCoat"];
             /** @description Its ink. */
             ink: components["schemas"]["InkChoice"];
             /**
@@ -7680,14 +8166,16 @@ export interface components {
             depthColours: string[];
             /** @description The layers, from the bed up; empty when nothing is wet. */
             layers: components["schemas"]["PlannedLayer"][];
+            gel: null | components["schemas"]["GelPlan"];
+            after: null | components["schemas"]["AfterPour"];
             /**
              * Format: double
-             * @description All resin to be mixed, ml, with what cups and sticks keep.
+             * @description All resin still to be mixed, ml, with what cups and sticks keep.
              */
             mixedMl: number;
             /**
              * Format: double
-             * @description All resin to be mixed, g.
+             * @description All resin still to be mixed, g.
              */
             mixedG: number;
             /**

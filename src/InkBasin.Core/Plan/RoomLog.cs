@@ -1,0 +1,62 @@
+using InkBasin.Core.Resin;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>A reading of the room's thermometer.</summary>
+/// <param name="At">When.</param>
+/// <param name="AirC">Temperature, °C, −20…50.</param>
+public sealed record RoomReading(DateTimeOffset At, double AirC)
+{
+    /// <summary>Refuses what no room is.</summary>
+    /// <exception cref="RefusedException">The temperature is out of range.</exception>
+    public void Check(string field) => Require.Within(AirC, -20, 50, $"{field}.airC");
+}
+
+/// <summary>What a log says of the room.</summary>
+/// <param name="DayC">Mean by day, °C; null when nobody read it.</param>
+/// <param name="NightC">Mean by night, °C.</param>
+public sealed record RoomMeans(double? DayC, double? NightC);
+
+/// <summary>The room as it was: a log of readings, and what it says of day and night.</summary>
+public static class RoomLog
+{
+    /// <summary>Most readings kept.</summary>
+    public const int MostReadings = 1000;
+
+    private const int DayFromHour = 8;
+    private const int DayToHour = 20;
+    private const double LookBackH = 3;
+    private const int RecentDays = 7;
+
+    /// <summary>The room a pour cured in, from the log or from what was noted with it; null when nothing is known.</summary>
+    internal static RoomCourse? Course(Build build, BegunPour pour)
+    {
+        // A reading a little before the pour still speaks for its beginning.
+        var readings = build.RoomLog.Where(reading => reading.At >= pour.At.AddHours(-LookBackH))
+            .OrderBy(reading => reading.At).DistinctBy(reading => reading.At).Select(reading => new RoomPoint((reading.At - pour.At).TotalHours, reading.AirC)).ToList();
+        if (readings.Count > 0 && readings[0].AtH < 96) return RoomCourse.Through(readings);
+        return pour.Result?.RoomC is { } noted ? RoomCourse.Constant(noted) : null;
+    }
+
+    /// <summary>Means of day (8 to 20) and night over the last week of the log, °C; a half nobody read is null.</summary>
+    public static RoomMeans Means(IReadOnlyList<RoomReading> readings)
+    {
+        ArgumentNullException.ThrowIfNull(readings);
+        if (readings.Count == 0) return new RoomMeans(null, null);
+        var since = readings.Max(reading => reading.At).AddDays(-RecentDays);
+        var recent = readings.Where(reading => reading.At >= since).ToLookup(reading => reading.At.Hour is >= DayFromHour and < DayToHour);
+        double? Mean(bool byDay) => recent[byDay].Any() ? recent[byDay].Average(reading => reading.AirC) : null;
+        return new RoomMeans(Mean(true), Mean(false));
+    }
+}
+
+/// <summary>Sets the log of the room's temperature.</summary>
+public sealed record SetRoomLog(IReadOnlyList<RoomReading> Readings) : BuildEdit
+{
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build) =>
+        new(
+            build with { RoomLog = Require.Present(Readings, "readings") },
+            new SetRoomLog(build.RoomLog),
+            Readings.Count > build.RoomLog.Count ? "Log the room’s temperature" : "Strike a reading of the room out");
+}

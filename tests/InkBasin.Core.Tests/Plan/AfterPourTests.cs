@@ -1,0 +1,154 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+
+namespace InkBasin.Core.Tests.Plan;
+
+public class AfterPourTests
+{
+    private static WaterPlan Only(Build build, Stores? stores = null) => Planner.Plan(build, stores ?? Stores.Examples).Waters[0];
+
+    private static Build With(Func<InkBasin.Core.Plan.Water, InkBasin.Core.Plan.Water> change) => Samples.Creek with { Waters = [change(Samples.Creek.Waters[0])] };
+
+    private static Build Poured(double? reachedMm, double? leftMl = null, double? oneG = null, double? twoG = null, double? roomC = null) => Samples.Creek with
+    {
+        Begun =
+        [
+            new BegunPour("p", "w", 1, Samples.Evening, [])
+            {
+                ToMm = 14,
+                Result = new PourResult(oneG, twoG, leftMl, reachedMm, roomC, null, Samples.Evening.AddHours(1)),
+            },
+        ],
+    };
+
+    [Fact]
+    public void What_is_poured_stays_and_the_rest_is_cut_from_where_it_came_to()
+    {
+        var plan = Only(Poured(reachedMm: 12.5));
+        Assert.Equal((8, 12.5), (plan.Layers[0].FromMm, plan.Layers[0].ToMm));
+        Assert.NotNull(plan.Layers[0].Poured);
+        Assert.Equal(12.5, plan.Layers[1].FromMm);
+        Assert.Equal(20, plan.Layers[^1].ToMm);
+        Assert.All(plan.Layers.Skip(1), layer => Assert.True(layer.DepthMm <= plan.Safe!.SafeMm + 1e-9));
+
+        // Only what is ahead is still to be mixed.
+        Assert.Equal(plan.Layers.Skip(1).Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)), plan.MixedMl, 9);
+        Assert.Equal(Samples.Evening, plan.Layers[0].PourAt);
+        Assert.Equal(12, plan.Layers[1].PourH);
+    }
+
+    [Fact]
+    public void Without_a_level_noted_it_counts_as_it_was_meant_even_after_the_plan_has_changed()
+    {
+        var build = Poured(reachedMm: null) with { Waters = [Samples.Creek.Waters[0] with { WaterlineMm = 23 }] };
+        Assert.Equal(14, Only(build).Layers[0].ToMm);
+        Assert.Equal(23, Only(build).Layers[^1].ToMm);
+    }
+
+    [Fact]
+    public void A_pour_that_fell_short_says_by_how_much_and_what_the_next_one_is()
+    {
+        var after = Only(Poured(reachedMm: 12.5)).After!;
+        Assert.Equal(1.5, after.ShortMm!.Value, 9);
+        Assert.Equal(1.5 * 40 * 200 / 1000, after.ShortMl!.Value, 6);
+        var notice = after.Notices.First(one => one.Sentence.Contains("short", StringComparison.Ordinal));
+        Assert.Equal(Standing.Tight, notice.Standing);
+        Assert.Contains("1.5 mm short, 12 ml", notice.Sentence, StringComparison.Ordinal);
+        Assert.Contains("cut anew", notice.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Too_much_over_the_waterline_is_a_stop_and_nothing_more_is_poured()
+    {
+        var plan = Only(Poured(reachedMm: 21));
+        Assert.Equal(20, Assert.Single(plan.Layers).ToMm);
+        Assert.Contains(plan.After!.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("1.0 mm over the waterline", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Parts_off_the_ratio_are_told_with_the_side_they_are_off()
+    {
+        // 1:1 by volume of 1.13 and 1.01 g/ml: 113 g want 101 g.
+        var right = Only(Poured(14, oneG: 113, twoG: 101)).After!;
+        Assert.Equal(0, right.RatioOffPercent!.Value, 9);
+        Assert.Equal(200, right.MixedMl!.Value, 9);
+        var off = Only(Poured(14, leftMl: 20, oneG: 113, twoG: 91)).After!;
+        Assert.Equal((101.0 / 91 - 1) * 100, off.RatioOffPercent!.Value, 9);
+        Assert.Equal(off.MixedMl!.Value - 20, off.UsedMl!.Value, 9);
+        Assert.Contains(off.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("too little of part two", StringComparison.Ordinal));
+        Assert.Null(Only(Poured(14, oneG: 113)).After!.RatioOffPercent);
+    }
+
+    [Fact]
+    public void What_is_left_in_the_cup_goes_where_the_same_is_next_poured_and_the_rest_is_spread_thin()
+    {
+        var build = Poured(reachedMm: 12.5, leftMl: 400);
+        var pool = Samples.Creek.Waters[0] with { Id = "w2", Name = "Garden pond", WaterlineMm = 9 };
+        var after = Only(build with { Waters = [build.Waters[0], pool] }).After!;
+        Assert.Equal(["w", "w2"], after.Places.Select(place => place.WaterId));
+        Assert.Equal(12, after.Places[0].TakesMl, 6);
+        Assert.Contains(after.Notices, one => one.Sentence.Contains("Spread the rest thin", StringComparison.Ordinal));
+        Assert.True(after.Places.Sum(place => place.TakesMl) < 400);
+        var other = Only(build with { Waters = [build.Waters[0], pool with { Ink = new InkChoice("umber", 0.2) }] }).After!;
+        Assert.Equal(["w"], other.Places.Select(place => place.WaterId));
+    }
+
+    [Fact]
+    public void A_poured_layer_is_followed_in_the_room_as_it_was()
+    {
+        var plan = Only(Poured(14));
+        var warm = Only(Poured(14, roomC: 30));
+        Assert.True(warm.Layers[0].Cure.PeakC > plan.Layers[0].Cure.PeakC + 5);
+        Assert.InRange(warm.Layers[^1].Cure.PeakC - plan.Layers[^1].Cure.PeakC, -2, 2); // the room of the plan again
+        var logged = Poured(14) with { RoomLog = [new RoomReading(Samples.Evening, 30), new RoomReading(Samples.Evening.AddHours(100), 30)] };
+        Assert.Equal(warm.Layers[0].Cure.PeakC, Only(logged).Layers[0].Cure.PeakC, 2);
+    }
+
+    [Fact]
+    public void The_log_of_the_room_tells_day_and_night()
+    {
+        var start = new DateTimeOffset(2027, 3, 1, 0, 0, 0, TimeSpan.Zero);
+        var readings = Enumerable.Range(0, 20 * 8).Select(i => new RoomReading(start.AddHours(3 * i), (3 * i) % 24 is >= 8 and < 20 ? 20 : i < 100 ? 5 : 14)).ToList();
+        var means = RoomLog.Means(readings);
+        Assert.Equal((20, 14), (means.DayC!.Value, means.NightC!.Value)); // the last week alone
+        Assert.Null(RoomLog.Means([]).DayC);
+        Assert.Null(RoomLog.Means([new RoomReading(start, 9)]).DayC);
+    }
+
+    [Fact]
+    public void Tops_set_by_hand_are_kept_and_one_too_deep_is_a_stop_the_list_holds_back()
+    {
+        var build = With(water => water with { OwnTopsMm = [10, 11.5, 30] });
+        var plan = Planner.Plan(build, Stores.Examples);
+        Assert.Equal([10, 11.5, 20], plan.Waters[0].Layers.Select(layer => layer.ToMm));
+        Assert.Equal([Standing.Holds, Standing.Holds, Standing.Stop], plan.Waters[0].Layers.Select(layer => layer.Cure.Standing));
+        Assert.Contains(plan.Waters[0].Notices, one => one.Standing == Standing.Stop && one.Sentence.StartsWith("Layer 3 is 8.5 mm deep", StringComparison.Ordinal));
+        var asked = BeforePour.Of(build, plan, "w", 2, Stores.Examples, Samples.Evening).Single(check => check.Item == CheckItem.Layer);
+        Assert.Equal(Known.No, asked.Known);
+        Assert.Throws<RefusedException>(() => With(water => water with { OwnTopsMm = [12, 11] }).Check());
+    }
+
+    [Fact]
+    public void A_thin_top_up_comes_last_and_is_not_told_as_too_thin()
+    {
+        var plan = Only(With(water => water with { TopUpMm = 0.8 }));
+        Assert.Equal(0.8, plan.Layers[^1].DepthMm, 9);
+        Assert.Equal(19.2, plan.Layers[^2].ToMm, 9);
+        Assert.DoesNotContain(plan.Notices, one => one.Sentence.Contains("thinner than the sheet", StringComparison.Ordinal));
+    }
+
+    [Property(MaxTest = 40)]
+    public bool However_a_pour_came_out_the_rest_reaches_the_waterline_in_safe_layers(byte reached, byte line, byte strategy, byte topUp)
+    {
+        var build = Poured(9 + (reached / 255.0 * 12)) with
+        {
+            Waters = [Samples.Creek.Waters[0] with { WaterlineMm = 12 + (line / 255.0 * 14), Strategy = (LayerStrategy)(strategy % 4), TopUpMm = topUp % 3 }],
+        };
+        var plan = Only(build);
+        return plan.Layers[0].Poured is not null
+            && Math.Abs(plan.Layers[^1].ToMm - build.Waters[0].WaterlineMm) < 1e-9
+            && plan.Layers.Zip(plan.Layers.Skip(1)).All(pair => pair.First.ToMm == pair.Second.FromMm && pair.Second.PourH >= pair.First.RecoatFromH - 1e-9)
+            && plan.Layers.Skip(1).All(layer => layer.DepthMm <= plan.Safe!.SafeMm + 1e-9);
+    }
+}

@@ -1,0 +1,105 @@
+using FsCheck.Xunit;
+using InkBasin.Core.Drying;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Tests.Plan;
+
+public class OtherKindsTests
+{
+    private static Build With(string productId, Func<InkBasin.Core.Plan.Water, InkBasin.Core.Plan.Water>? change = null)
+    {
+        var water = Samples.Creek.Waters[0] with { ProductId = productId };
+        return Samples.Creek with { Waters = [change is null ? water : change(water)] };
+    }
+
+    private static WaterPlan Only(Build build) => Planner.Plan(build, Stores.Examples).Waters[0];
+
+    [Fact]
+    public void One_part_water_dries_in_coats_of_its_own_and_makes_up_for_what_it_loses()
+    {
+        var plan = Only(With("one-part-water"));
+        var sheet = ExampleSheets.All.Single(one => one.Id == "one-part-water");
+        Assert.All(plan.Layers, layer => Assert.True(DryingCoats.WetMm(layer.DepthMm, sheet.ShrinkPercent) <= sheet.GreatestLayerMm + 1e-9));
+        Assert.Equal(96 / 0.7, plan.Layers.Sum(layer => layer.VolumeMl), 6);
+        Assert.All(plan.Layers, layer => Assert.Equal(0, layer.Mix.Batches[0].BG));
+        Assert.All(plan.Layers, layer => Assert.Null(layer.Cure.GelH));
+        Assert.Contains(plan.Notices, one => one.Sentence.Contains("does not level itself", StringComparison.Ordinal));
+        Assert.Equal(DryingCoats.Hours(sheet.Drying!, plan.Layers[0].DepthMm / 0.7, 50), plan.Layers[1].PourH, 9);
+
+        var damp = Only(With("one-part-water") with { Room = new Room(23, 80) });
+        Assert.Equal(2.5 * plan.Layers[1].PourH, damp.Layers[1].PourH, 6);
+        Assert.Contains(damp.Notices, one => one.Standing == Standing.Tight && one.Sentence.Contains("80 % humidity", StringComparison.Ordinal));
+        Assert.Equal(["drops", "freeboard", "layers", "mix", "takes", "times", "volume"], plan.Workings.Keys.Order());
+    }
+
+    [Fact]
+    public void Uv_resin_is_cut_thinner_by_its_ink_and_stopped_when_that_is_too_dark()
+    {
+        var clear = Only(With("uv-resin", water => water with { Ink = new InkChoice(null, 0) }));
+        Assert.Equal((3, DepthLimit.Sheet), (clear.Safe!.SafeMm, clear.Safe.LimitedBy));
+        var inked = Only(With("uv-resin", water => water with { Ink = new InkChoice("olive", 0.4) }));
+        Assert.Equal(DepthLimit.Ink, inked.Safe!.LimitedBy);
+        Assert.InRange(inked.Safe.SafeMm, 0.3, 2.9);
+        Assert.True(inked.Layers.Count > clear.Layers.Count);
+        Assert.DoesNotContain(inked.Layers, layer => layer.Cure.Standing == Standing.Stop);
+        var dark = Only(With("uv-resin", water => water with { Ink = new InkChoice("black-ink", 3) }));
+        Assert.Contains(dark.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("too dark for the lamp", StringComparison.Ordinal));
+        Assert.All(dark.Layers, layer => Assert.Equal(Standing.Stop, layer.Cure.Standing));
+    }
+
+    [Fact]
+    public void Polyester_over_foam_is_stopped_until_a_barrier_is_logged()
+    {
+        var build = With("polyester");
+        var plan = Planner.Plan(build, Stores.Examples);
+        Assert.Contains(plan.Waters[0].Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("dissolves bare polystyrene", StringComparison.Ordinal));
+        Assert.Equal(Known.No, BeforePour.Of(build, plan, "w", 2, Stores.Examples, Samples.Evening).Single(check => check.Item == CheckItem.Layer).Known);
+        var barred = With("polyester", water => water with { Barrier = new FoamBarrier("Two coats of epoxy", Samples.Evening) });
+        Assert.DoesNotContain(Only(barred).Notices, one => one.Standing == Standing.Stop);
+        Assert.Contains(Only(barred).Notices, one => one.Sentence.Contains("Two coats of epoxy", StringComparison.Ordinal));
+
+        // Carved down to the board there is none to dissolve.
+        var bare = build with { Recipe = [.. build.Recipe.Where(step => step.Id is not "foam" and not "creek")], Waters = [build.Waters[0] with { WaterlineMm = 6 }] };
+        Assert.DoesNotContain(Only(bare).Notices, one => one.Sentence.Contains("dissolves", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Gloss_gel_fills_no_bed_but_covers_a_surface_by_area_and_coats()
+    {
+        Assert.Contains(Only(With("gloss-gel")).Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("for the surface", StringComparison.Ordinal));
+        var plan = Only(With("coating-epoxy", water => water with { Gel = new GelCoat("gloss-gel", 2, 25) }));
+        Assert.Equal(8000 * 0.25 * 1 / 1000 * 2 * 1.1, plan.Gel!.VolumeMl, 9);
+        Assert.Equal(2 * plan.Gel.CoatDryH, plan.Gel.AllDryH);
+        Assert.Null(Only(With("coating-epoxy")).Gel);
+    }
+
+    [Theory]
+    [InlineData("one-part-water")]
+    [InlineData("uv-resin")]
+    [InlineData("gloss-gel")]
+    public void What_does_not_react_has_no_heat_to_follow_and_says_so(string id)
+    {
+        var build = With(id);
+        var ground = Core.Ground.GroundRecipe.Compile(build.Board, build.Recipe, null, default);
+        Assert.Contains("one part", Assert.Throws<RefusedException>(() => HeatCurve.Of(build, ground, "w", Stores.Examples)).Message, StringComparison.Ordinal);
+        Assert.Throws<RefusedException>(() => SurfacePlan.Of(build, ground, "w", Stores.Examples));
+        Assert.Equal(4, StrategyTrade.Of(build, ground, "w", Stores.Examples).Count);
+    }
+
+    [Property(MaxTest = 60)]
+    public bool No_plan_exceeds_its_sheet_whatever_the_product(byte kind, byte depth, byte gel, byte batch, byte room, byte line, byte strategy)
+    {
+        var of = (ProductKind)(kind % 6);
+        var label = new SheetDraft("Random", of) { GreatestLayerMm = 1 + (depth / 8.0), GelH = 0.5 + (gel / 6.0), MaxBatchG = 30 + (batch * 4), LeastLayerMm = 0.3 };
+        var sheet = label.Complete("random");
+        var build = With("random", water => water with { WaterlineMm = 8.5 + (line / 255.0 * 20), Strategy = (LayerStrategy)(strategy % 4), Ink = new InkChoice("blue-green", 0.1) }) with { Room = new Room(10 + (room % 20), 30 + (room % 50)) };
+        var plan = Planner.Plan(build, Stores.Examples with { Sheets = [sheet] }).Waters[0];
+        return plan.Layers.Count > 0
+            && plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8) && layer.DepthMm <= (plan.Safe?.SafeMm ?? sheet.GreatestLayerMm) * (1 + 1e-8))
+            && plan.Layers.All(layer => layer.Mix.Batches.All(one => one.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
+            && plan.Layers.Zip(plan.Layers.Skip(1)).All(pair => pair.Second.PourH >= pair.First.RecoatFromH - 1e-9);
+    }
+}
