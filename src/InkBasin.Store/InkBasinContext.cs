@@ -14,6 +14,10 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<AttachmentRow> Attachments => Set<AttachmentRow>();
 
+    public DbSet<SheetRow> Sheets => Set<SheetRow>();
+
+    public DbSet<BottleRow> Bottles => Set<BottleRow>();
+
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -35,6 +39,13 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             change.HasIndex(c => new { c.BuildId, c.Version });
         });
         modelBuilder.Entity<AttachmentRow>().Property(a => a.Id).HasMaxLength(64);
+        modelBuilder.Entity<SheetRow>().Property(sheet => sheet.Id).HasMaxLength(64);
+        modelBuilder.Entity<BottleRow>(bottle =>
+        {
+            bottle.Property(b => b.Id).HasMaxLength(64);
+            bottle.Property(b => b.ProductId).HasMaxLength(64);
+            bottle.Property(b => b.Part).HasMaxLength(8);
+        });
     }
 }
 

@@ -65,3 +65,35 @@ public sealed class AttachmentRow
 
     public byte[] Data { get; set; } = [];
 }
+
+/// <summary>A product sheet of the maker's own: what was read off its label, as JSON.</summary>
+public sealed class SheetRow
+{
+    public string Id { get; set; } = "";
+
+    /// <summary>The label (Core.Stock.SheetDraft) as JSON; the whole sheet follows from it.</summary>
+    public string Draft { get; set; } = "";
+
+    public DateTime MadeUtc { get; set; }
+
+    /// <summary>When it was taken off the shelf; null while on it. Kept, so that it can be put back.</summary>
+    public DateTime? RemovedUtc { get; set; }
+}
+
+/// <summary>A bottle at hand.</summary>
+public sealed class BottleRow
+{
+    public string Id { get; set; } = "";
+
+    public string ProductId { get; set; } = "";
+
+    public string Part { get; set; } = "";
+
+    public double LeftG { get; set; }
+
+    public DateOnly? BoughtOn { get; set; }
+
+    public DateOnly? OpenedOn { get; set; }
+
+    public DateTime MadeUtc { get; set; }
+}

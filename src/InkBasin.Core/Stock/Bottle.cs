@@ -91,6 +91,9 @@ public sealed class RunDown
         return new StockDraw(oneG, twoG, oneLeft, twoLeft, oneShort, twoShort, _bottles.Where(one => !Keeps(one.KeepsUntil, on)).Sum(one => _left[one.Bottle.Id]));
     }
 
+    /// <summary>What is left in a bottle, g.</summary>
+    public double LeftG(string bottleId) => _left[bottleId];
+
     private (double Short, double Left) Take(Part part, double g, DateOnly? on)
     {
         double left = 0;

@@ -108,8 +108,8 @@ public sealed record ProductSheet(
         Require.Within(Ratio.A, 0.01, 1000, $"{field}.ratio.a");
         Require.Within(DensityA, 0.5, 3, $"{field}.densityA");
         Require.Within(DensityB, 0.5, 3, $"{field}.densityB");
-        Require.Within(LeastLayerMm, 0, 100, $"{field}.leastLayerMm");
         Require.Within(GreatestLayerMm, 0.05, 200, $"{field}.greatestLayerMm");
+        Require.Within(LeastLayerMm, 0, 100, $"{field}.leastLayerMm");
         if (LeastLayerMm > GreatestLayerMm) throw new RefusedException($"{field}.leastLayerMm", "The least layer is deeper than the greatest one.", RefusalKind.Impossible);
         Require.Within(MaxBatchG, 0.1, 1_000_000, $"{field}.maxBatchG");
         Require.Within(RecoatFromH, 0, 5000, $"{field}.recoatFromH");

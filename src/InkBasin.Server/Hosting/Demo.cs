@@ -1,3 +1,4 @@
+using InkBasin.Core.Stock;
 using InkBasin.Formats;
 using InkBasin.Store;
 
@@ -9,7 +10,7 @@ internal static class Demo
     // The last one loaded leads the shelf.
     private static readonly string[] Files = ["the-drowned-pit", "three-weirs-at-ondry", "sallow-quay"];
 
-    public static async Task LoadAsync(BuildStore store, TimeProvider time)
+    public static async Task LoadAsync(BuildStore store, ShelfStore shelf, TimeProvider time)
     {
         var today = DateOnly.FromDateTime(time.GetLocalNow().Date);
         foreach (var name in Files)
@@ -18,5 +19,11 @@ internal static class Demo
             var document = BuildFile.Read(await File.ReadAllBytesAsync(path));
             await store.CreateAsync(BuildFile.MovedTo(document, today));
         }
+
+        await shelf.AddAsync([
+            new Bottle("demo-coating-one", "coating-epoxy", Part.One, 812, today.AddDays(-150), today.AddDays(-40)),
+            new Bottle("demo-coating-two", "coating-epoxy", Part.Two, 655, today.AddDays(-150), today.AddDays(-40)),
+            new Bottle("demo-casting-two", "casting-epoxy", Part.Two, 90, today.AddDays(-700), today.AddDays(-420)),
+        ]);
     }
 }

@@ -79,13 +79,15 @@ internal static class Setup
         builder.Services.AddSingleton<ReadGrids>();
         builder.Services.AddScoped<BuildStore>();
         builder.Services.AddScoped<AttachmentStore>();
+        builder.Services.AddSingleton<ReadShelf>();
+        builder.Services.AddScoped<ShelfStore>();
+        builder.Services.AddTransient(services => services.GetRequiredService<ReadShelf>().Current);
     }
 
     public static void AddGround(this WebApplicationBuilder builder)
     {
         builder.Services.AddSingleton<GroundCache>();
         builder.Services.AddScoped<Grounds>();
-        builder.Services.AddSingleton(Core.Plan.Stores.Examples);
     }
 
     public static void UseProblems(this WebApplication app)
@@ -123,8 +125,10 @@ internal static class Setup
         await using var scope = app.Services.CreateAsyncScope();
         var isNew = await scope.ServiceProvider.GetRequiredService<DataFile>()
             .PrepareAsync(scope.ServiceProvider.GetRequiredService<InkBasinContext>());
+        var shelf = scope.ServiceProvider.GetRequiredService<ShelfStore>();
+        await shelf.LoadAsync();
         if (isNew && app.Configuration.GetValue("demo", true))
-            await Demo.LoadAsync(scope.ServiceProvider.GetRequiredService<BuildStore>(), app.Services.GetRequiredService<TimeProvider>());
+            await Demo.LoadAsync(scope.ServiceProvider.GetRequiredService<BuildStore>(), shelf, app.Services.GetRequiredService<TimeProvider>());
     }
 }
 

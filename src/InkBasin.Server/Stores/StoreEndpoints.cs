@@ -21,5 +21,6 @@ internal static class StoreEndpoints
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));
         stores.MapGet("/drowned", () => TypedResults.Ok(DrownedCatalogue.All));
         stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));
+        stores.MapShelf();
     }
 }

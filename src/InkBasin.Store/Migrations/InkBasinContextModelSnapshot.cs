@@ -32,6 +32,39 @@ namespace InkBasin.Store.Migrations
                     b.ToTable("Attachments");
                 });
 
+            modelBuilder.Entity("InkBasin.Store.BottleRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("BoughtOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("LeftG")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime>("MadeUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("OpenedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Part")
+                        .IsRequired()
+                        .HasMaxLength(8)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProductId")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Bottles");
+                });
+
             modelBuilder.Entity("InkBasin.Store.BuildRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -122,6 +155,27 @@ namespace InkBasin.Store.Migrations
                     b.HasIndex("BuildId", "Undone", "Id");
 
                     b.ToTable("Edits");
+                });
+
+            modelBuilder.Entity("InkBasin.Store.SheetRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Draft")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Sheets");
                 });
 
             modelBuilder.Entity("InkBasin.Store.ChangeRow", b =>

@@ -3107,7 +3107,30 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetDraft"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProductSheet"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3320,6 +3343,365 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KindTraits"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/products/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetDraft"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetLook"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/products/{productId}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    productId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetDraft"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/products/{productId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    productId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetDraft"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProductSheet"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    productId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/products/{productId}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    productId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BottleCard"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewBottlesRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/bottles/{bottleId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bottleId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Bottle"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    bottleId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockDraw"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3751,6 +4133,44 @@ export interface components {
          * @enum {unknown}
          */
         BoardSide: "back" | "front" | "left" | "right";
+        /** @description A bottle or tin at hand, full or part used. A kit is two of them. */
+        Bottle: {
+            /** @description Identity. */
+            id: string;
+            /** @description The sheet it belongs to. */
+            productId: string;
+            /** @description Which part is in it. */
+            part: components["schemas"]["Part"];
+            /**
+             * Format: double
+             * @description What is left in it, g.
+             */
+            leftG: number;
+            /**
+             * Format: date
+             * @description When it was bought; null when nobody knows.
+             */
+            boughtOn: null | string;
+            /**
+             * Format: date
+             * @description When it was opened; null while it is closed, or when nobody knows.
+             */
+            openedOn: null | string;
+        };
+        /** @description A bottle on the shelf. */
+        BottleCard: {
+            /** @description The bottle. */
+            bottle: components["schemas"]["Bottle"];
+            /** @description Name of its product; null when its sheet is no longer there. */
+            productName: null | string;
+            /**
+             * Format: date
+             * @description The last day it keeps; null when nothing is known.
+             */
+            keepsUntil: null | string;
+            /** @description Whether that day is past. */
+            isStale: boolean;
+        };
         /** @description POST /api/calc/bubbles. */
         BubblesRequest: {
             product?: null | components["schemas"]["ResinRequest"];
@@ -5935,6 +6355,149 @@ export interface components {
             toMm: number;
         };
         /**
+         * @description What is usual for a kind of product. A sheet's own number always wins; these stand in for what a label does not say, and are marked as assumed.
+         *     Hours that follow the gel time are given as multiples of it.
+         */
+        KindTraits: {
+            /** @description The kind. */
+            kind: components["schemas"]["ProductKind"];
+            /** @description Comes ready mixed. */
+            isOnePart: boolean;
+            /** @description Finds its own level. */
+            levelsItself: boolean;
+            /** @description Dissolves bare XPS and EPS. */
+            attacksPolystyrene: boolean;
+            /** @description Goes on the cured surface, not into the bed. */
+            isForSurface: boolean;
+            /**
+             * Format: double
+             * @description Part one of a usual ratio.
+             */
+            ratioA: number;
+            /**
+             * Format: double
+             * @description Part two; 0 for one part.
+             */
+            ratioB: number;
+            /**
+             * Format: double
+             * @description g/ml.
+             */
+            densityA: number;
+            /**
+             * Format: double
+             * @description g/ml.
+             */
+            densityB: number;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            leastLayerMm: number;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            greatestLayerMm: number;
+            /**
+             * Format: double
+             * @description g.
+             */
+            maxBatchG: number;
+            /**
+             * Format: double
+             * @description Minutes; 0 without one.
+             */
+            potLifeMin: number;
+            /**
+             * Format: double
+             * @description g.
+             */
+            potLifeMassG: number;
+            /**
+             * Format: double
+             * @description h; 0 without one.
+             */
+            gelH: number;
+            /**
+             * Format: double
+             * @description Earliest next layer in gel times.
+             */
+            recoatFromPerGel: number;
+            /**
+             * Format: double
+             * @description End of the recoat window in gel times.
+             */
+            recoatToPerGel: number;
+            /**
+             * Format: double
+             * @description Firm enough to strip dams, in gel times.
+             */
+            demouldPerGel: number;
+            /**
+             * Format: double
+             * @description Fully cured, in gel times.
+             */
+            fullCurePerGel: number;
+            /**
+             * Format: double
+             * @description °C.
+             */
+            workFromC: number;
+            /**
+             * Format: double
+             * @description °C.
+             */
+            workToC: number;
+            /**
+             * Format: double
+             * @description mPa·s.
+             */
+            viscosityMPaS: number;
+            /**
+             * Format: double
+             * @description % of the volume.
+             */
+            shrinkPercent: number;
+            /**
+             * Format: double
+             * @description % of the ratio.
+             */
+            tolerancePercent: number;
+            /**
+             * Format: double
+             * @description ml in 100 ml.
+             */
+            tintLimitPercent: number;
+            /**
+             * Format: double
+             * @description Minutes.
+             */
+            stirMin: number;
+            /**
+             * Format: double
+             * @description J/g.
+             */
+            heatJPerG: number;
+            /**
+             * Format: double
+             * @description kJ/mol.
+             */
+            activationKJPerMol: number;
+            /**
+             * Format: double
+             * @description κ.
+             */
+            initialCatalysis: number;
+            /**
+             * Format: double
+             * @description Months an opened bottle keeps.
+             */
+            openedMonths: number;
+            /** @description Shown with every batch. */
+            caution: string;
+        };
+        /**
          * @description What the plan knows of a question by itself.
          * @enum {unknown}
          */
@@ -6453,6 +7016,31 @@ export interface components {
              */
             slipMm: number;
         };
+        /** @description Bottles to be put on the shelf, a kit at once. */
+        NewBottlesRequest: {
+            /** @description Their product. */
+            productId: string;
+            /**
+             * Format: double
+             * @description Part one, g; null for none.
+             */
+            oneG?: null | number;
+            /**
+             * Format: double
+             * @description Part two, g; null for none.
+             */
+            twoG?: null | number;
+            /**
+             * Format: date
+             * @description When they were bought.
+             */
+            boughtOn?: null | string;
+            /**
+             * Format: date
+             * @description When they were opened.
+             */
+            openedOn?: null | string;
+        };
         /** @description POST /api/builds. */
         NewBuildRequest: {
             name: null | string;
@@ -6514,6 +7102,11 @@ export interface components {
              */
             curved: boolean;
         };
+        /**
+         * @description Which part of a product a bottle holds.
+         * @enum {unknown}
+         */
+        Part: "one" | "two";
         /** @description A picture made ready to be traced from. */
         PictureAnswer: {
             pictureId: string;
@@ -7460,6 +8053,166 @@ export interface components {
             /** @description What to check, in the maker's words. */
             sentence: string;
         };
+        /**
+         * @description What a maker reads off a label. Only the name and the kind are needed; what the label does not say is completed by what is usual for the
+         *     kind and marked as assumed. Field names are those of ProductSheet.
+         */
+        SheetDraft: {
+            /** @description Name on the bottle. */
+            name: string;
+            /** @description What it is. */
+            kind: components["schemas"]["ProductKind"];
+            ratio: null | components["schemas"]["MixRatio"];
+            /**
+             * Format: double
+             * @description Density of part one, g/ml.
+             */
+            densityA: null | number;
+            /**
+             * Format: double
+             * @description Density of part two, g/ml.
+             */
+            densityB: null | number;
+            /**
+             * Format: double
+             * @description Least layer, mm.
+             */
+            leastLayerMm: null | number;
+            /**
+             * Format: double
+             * @description Greatest layer, mm.
+             */
+            greatestLayerMm: null | number;
+            /**
+             * Format: double
+             * @description Greatest mass mixed at once, g.
+             */
+            maxBatchG: null | number;
+            /**
+             * Format: double
+             * @description Pot life, minutes.
+             */
+            potLifeMin: null | number;
+            /**
+             * Format: double
+             * @description Mass the pot life was measured on, g.
+             */
+            potLifeMassG: null | number;
+            /**
+             * Format: double
+             * @description Thin-film gel or working time, h.
+             */
+            gelH: null | number;
+            /**
+             * Format: double
+             * @description Tack-free or handling time, h, where the label gives that instead.
+             */
+            tackFreeH: null | number;
+            /**
+             * Format: double
+             * @description Earliest next layer, h.
+             */
+            recoatFromH: null | number;
+            /**
+             * Format: double
+             * @description End of the recoat window, h.
+             */
+            recoatToH: null | number;
+            /**
+             * Format: double
+             * @description Firm enough to strip dams, h.
+             */
+            demouldH: null | number;
+            /**
+             * Format: double
+             * @description Fully cured, h.
+             */
+            fullCureH: null | number;
+            /**
+             * Format: double
+             * @description Temperature these hold at, °C.
+             */
+            referenceC: null | number;
+            /**
+             * Format: double
+             * @description Least working temperature, °C.
+             */
+            workFromC: null | number;
+            /**
+             * Format: double
+             * @description Greatest working temperature, °C.
+             */
+            workToC: null | number;
+            /**
+             * Format: double
+             * @description Viscosity just mixed, mPa·s.
+             */
+            mixedViscosityMPaS: null | number;
+            /**
+             * Format: double
+             * @description Shrinkage, %.
+             */
+            shrinkPercent: null | number;
+            /**
+             * Format: double
+             * @description How far the ratio may be off, %.
+             */
+            tolerancePercent: null | number;
+            /**
+             * Format: double
+             * @description Most tint, ml in 100 ml.
+             */
+            tintLimitPercent: null | number;
+            /**
+             * Format: double
+             * @description Minutes of stirring.
+             */
+            stirMin: null | number;
+            /**
+             * Format: double
+             * @description Heat of reaction, J/g.
+             */
+            heatJPerG: null | number;
+            /**
+             * Format: double
+             * @description κ.
+             */
+            initialCatalysis: null | number;
+            /**
+             * Format: double
+             * @description Activation energy, kJ/mol.
+             */
+            activationKJPerMol: null | number;
+            /**
+             * Format: double
+             * @description Hours until a coat of the greatest layer is dry, for what evaporates.
+             */
+            dryH: null | number;
+            /**
+             * Format: double
+             * @description Seconds under the lamp for one flash, for UV resin.
+             */
+            flashSeconds: null | number;
+            /**
+             * Format: double
+             * @description Months an unopened bottle keeps.
+             */
+            unopenedMonths: null | number;
+            /**
+             * Format: double
+             * @description Months an opened bottle keeps.
+             */
+            openedMonths: null | number;
+            /** @description The sheet's own caution. */
+            safetyNote: null | string;
+        };
+        /** @description A label looked at before it is kept. */
+        SheetLook: {
+            /** @description The whole sheet, with what was assumed named in it. */
+            sheet: components["schemas"]["ProductSheet"];
+            /** @description Where it does not agree with itself. */
+            doubts: components["schemas"]["SheetDoubt"][];
+        };
         /** @description What a sheet says of pot life. */
         SheetPotRequest: {
             /** Format: double */
@@ -7906,6 +8659,21 @@ export interface components {
              * @description Half-width of the volume's band, ml.
              */
             bandMl: number;
+        };
+        /** @description What was mixed, to be taken out of the bottles. */
+        TakeRequest: {
+            /** @description The product. */
+            productId: string;
+            /**
+             * Format: double
+             * @description Part one, g.
+             */
+            oneG: number;
+            /**
+             * Format: double
+             * @description Part two, g.
+             */
+            twoG: number;
         };
         /** @description A tint on the shelf. */
         Tint: {
