@@ -50,20 +50,24 @@ describe('the words of a layer', () => {
   if (one === undefined) throw new Error('no layer');
 
   it('tells what to weigh or measure', () => {
-    expect(parts(one, true, METRIC)).toBe('67.2 + 60 g');
-    expect(parts(one, false, METRIC)).toBe('60 + 59 ml');
-    expect(amounts(one, true, METRIC)).toBe('67.2 + 60');
+    expect(parts(one.mix.batches[0], 1, true, METRIC)).toBe('67.2 + 60 g');
+    expect(parts(one.mix.batches[0], 1, false, METRIC)).toBe('60 + 59 ml');
+    expect(amounts(one.mix.batches[0], 1, true, METRIC)).toBe('67.2 + 60');
   });
 
   it('counts batches when there is more than one', () => {
-    const batches = [one.mix.batches[0], one.mix.batches[0]];
-    expect(parts({ ...one, mix: { ...one.mix, batches } } as typeof one, true, METRIC)).toBe('2 × 67.2 + 60 g');
+    expect(parts(one.mix.batches[0], 2, true, METRIC)).toBe('2 × 67.2 + 60 g');
+  });
+
+  it('has no second figure for what is one part', () => {
+    const batch = { aMl: 57, bMl: 0, aG: 59.9, bG: 0, mixedMl: 57, mixedG: 59.9, worstRatioErrorPercent: 0 };
+    expect(parts({ ...batch, ok: true, marks: null }, 1, true, METRIC)).toBe('59.9 g');
   });
 
   it('counts drops', () => {
-    expect(drops(one)).toBe('5 drops');
-    expect(drops({ ...one, tint: { ...one.tint, drops: 1 } } as typeof one)).toBe('1 drop');
-    expect(drops({ ...one, tint: null })).toBe('clear');
+    expect(drops(one.tint)).toBe('5 drops');
+    expect(drops({ drops: 1 })).toBe('1 drop');
+    expect(drops(null)).toBe('clear');
   });
 
   it.each([

@@ -55,7 +55,7 @@ public sealed record AfterPour(
         double? shortMl = shortMm is { } mm && result.ReachedMm is { } reached ? (mm >= 0 ? volumeBetween(reached, reached + mm) : -volumeBetween(reached + mm, reached)) : null;
         var planned = poured.Poured.ToMm is { } to ? volumeBetween(poured.FromMm, to) : poured.VolumeMl;
         var ratio = RatioOff(result, sheet);
-        var places = PlacesFor(at, build, waters, result, shortMl ?? 0);
+        var places = PlacesFor(at, build, waters, result, shortMm > NearMm ? shortMl ?? 0 : 0);
         var notices = new List<Notice>();
         Ratio(notices, ratio, sheet);
         Level(notices, plan, poured, result, shortMm, shortMl);

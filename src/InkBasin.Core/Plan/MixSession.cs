@@ -80,6 +80,7 @@ internal static class MixSessions
     private const double DropperMl = 15;
     private const double SecondStir = 0.5;
     private const double NothingMl = 0.01;
+    private const double MuchOffPercent = 10;
 
     private sealed record Ahead(Water Water, PlannedLayer Layer, int Index, ProductSheet Sheet, Tint? Tint, Func<double, double> LevelAfterMl);
 
@@ -151,7 +152,7 @@ internal static class MixSessions
             batches.WorkMin,
             Deal(layers, mix, dose, build.Measuring),
             draw,
-            Notices(batches, draw, sheet, mix, layers),
+            Notices(batches, draw, sheet, mix, dose, layers),
             CouldJoin(first, layers, build, waters));
     }
 
@@ -203,7 +204,7 @@ internal static class MixSessions
         : ml < DropperMl ? "With a syringe or dropper, from the back."
         : "Slowly, at the back or the middle; coax it to the banks with a stick.";
 
-    private static List<Notice> Notices(Batches batches, StockDraw? draw, ProductSheet sheet, MixAnswer mix, List<Ahead> layers)
+    private static List<Notice> Notices(Batches batches, StockDraw? draw, ProductSheet sheet, MixAnswer mix, TintDose? dose, List<Ahead> layers)
     {
         var notices = new List<Notice>();
         if (!batches.InTime)
@@ -215,10 +216,17 @@ internal static class MixSessions
         }
 
         foreach (var warning in mix.Warnings) notices.Add(new Notice(Standing.Tight, warning));
+        if (dose is { Drops: 0, ExactMl: > 0 })
+            notices.Add(new Notice(Standing.Tight, $"The cup is too small for even one whole drop: thin the tint in {Thinner(sheet)} first, or mix more at once."));
+        else if (dose is not null && Math.Abs(dose.OffPercent) > MuchOffPercent)
+            notices.Add(new Notice(Standing.Tight, $"Whole drops put this cup {Math.Abs(dose.OffPercent):0} % {(dose.OffPercent > 0 ? "over" : "under")} the wanted tint: thin the tint in {Thinner(sheet)} first."));
         if (layers.Count > 1)
             notices.Add(new Notice(Standing.Holds, $"One mix for {string.Join(", ", layers.Select(one => one.Water.Name))}: the same drops in every cup, or they do not match."));
         return [.. notices.OrderByDescending(notice => notice.Standing)];
     }
+
+    /// <summary>What a tint is thinned in before it goes into a cup of a product.</summary>
+    public static string Thinner(ProductSheet sheet) => sheet.Traits.IsOnePart ? "a little of it" : "part one";
 
     // Only before anything of them is poured: a first pour that has been is not moved.
     private static List<string> CouldJoin(Ahead first, List<Ahead> layers, Build build, IReadOnlyList<WaterPlan> waters) =>

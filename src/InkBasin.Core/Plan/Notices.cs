@@ -120,9 +120,9 @@ internal static class Notices
             notices.Add(new Notice(Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft."));
         var worst = layers.Max(layer => Math.Abs(layer.Tint!.OffPercent));
         if (layers.Any(layer => layer.Tint!.Drops == 0))
-            notices.Add(new Notice(Standing.Tight, "A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in part one first."));
+            notices.Add(new Notice(Standing.Tight, $"A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in {MixSessions.Thinner(sheet)} first."));
         else if (worst > 10)
-            notices.Add(new Notice(Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in part one first."));
+            notices.Add(new Notice(Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in {MixSessions.Thinner(sheet)} first."));
         notices.Add(new Notice(Standing.Holds, $"{water.Ink.MlPer100Ml:0.###} ml of {tint.Name} in every 100 ml, the same in each batch{(water.Ink.FirstTimes > 1 ? $"; {water.Ink.FirstTimes:0.#} times that in the first layer" : "")}."));
     }
 }

@@ -26,6 +26,7 @@ public static class RoomLog
     private const int DayFromHour = 8;
     private const int DayToHour = 20;
     private const double LookBackH = 3;
+    private const double SpeaksToH = 96;
     private const int RecentDays = 7;
 
     /// <summary>The room a pour cured in, from the log or from what was noted with it; null when nothing is known.</summary>
@@ -34,7 +35,13 @@ public static class RoomLog
         // A reading a little before the pour still speaks for its beginning.
         var readings = build.RoomLog.Where(reading => reading.At >= pour.At.AddHours(-LookBackH))
             .OrderBy(reading => reading.At).DistinctBy(reading => reading.At).Select(reading => new RoomPoint((reading.At - pour.At).TotalHours, reading.AirC)).ToList();
-        if (readings.Count > 0 && readings[0].AtH < 96) return RoomCourse.Through(readings);
+        if (readings.Count > 0 && readings[0].AtH < SpeaksToH)
+        {
+            // Until somebody looked, the room of the plan.
+            if (readings[0].AtH > LookBackH) readings.Insert(0, new RoomPoint(0, pour.Result?.RoomC ?? build.Room.AirC));
+            return RoomCourse.Through(readings);
+        }
+
         return pour.Result?.RoomC is { } noted ? RoomCourse.Constant(noted) : null;
     }
 

@@ -3,12 +3,14 @@ import { Navigate, Route, Routes } from 'react-router';
 import { answer, api } from './api/client';
 import { Bench } from './shell/Bench';
 import { Builds } from './shelves/Builds';
+import { Stores } from './shelves/Stores';
 
 export function App() {
   return (
     <Routes>
       <Route path="/" element={<Open />} />
       <Route path="/builds" element={<Builds />} />
+      <Route path="/stores" element={<Stores />} />
       <Route path="/builds/:id/:stage" element={<Bench />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>

@@ -75,6 +75,19 @@ export type ProductSheet = Schemas['ProductSheet'];
 export type Tint = Schemas['Tint'];
 export type Strategy = Schemas['LayerStrategy'];
 export type Measuring = Schemas['Measuring'];
+export type Batch = Schemas['Batch'];
+export type MixSession = Schemas['MixSession'];
+export type MixCard = Schemas['MixCard'];
+export type CardLine = Schemas['CardLine'];
+export type AfterPour = Schemas['AfterPour'];
+export type BegunPour = Schemas['BegunPour'];
+export type PourResult = Schemas['PourResult'];
+export type RoomReading = Schemas['RoomReading'];
+export type SheetDraft = Schemas['SheetDraft'];
+export type SheetLook = Schemas['SheetLook'];
+export type KindTraits = Schemas['KindTraits'];
+export type ProductKind = Schemas['ProductKind'];
+export type BottleCard = Schemas['BottleCard'];
 
 /** A change somebody made to a build, as the server tells it with a conflict. */
 export interface MadeChange {

@@ -53,3 +53,14 @@ export function useSheetDoubts(productId: string) {
     }).data ?? []
   );
 }
+
+export function useKinds() {
+  return (
+    useQuery({ queryKey: ['kinds'], queryFn: () => answer(api.GET('/api/stores/kinds')), staleTime: Infinity }).data ??
+    []
+  );
+}
+
+export function useBottles() {
+  return useQuery({ queryKey: ['bottles'], queryFn: () => answer(api.GET('/api/stores/bottles')) }).data ?? [];
+}

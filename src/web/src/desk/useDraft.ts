@@ -35,6 +35,8 @@ const LEAVES_GROUND = new Set([
   'setDrying',
   'answerCheck',
   'beginPour',
+  'logPour',
+  'setRoomLog',
 ]);
 
 /**

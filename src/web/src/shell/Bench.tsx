@@ -8,6 +8,7 @@ import type { PointMm } from '../api/types';
 import { Cut } from '../cut/Cut';
 import { freshId, useDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
+import { newWater } from '../desk/newWater';
 import { usePourTest } from '../desk/usePourTest';
 import { useHollows, useRunning, useShore } from '../desk/useWaterLooks';
 import { Sheet, type WaterLooks } from '../sheet/Sheet';
@@ -121,23 +122,14 @@ function Instruments({ stage }: { stage: StagePath }) {
       api.GET('/api/builds/{id}/waterline', { params: { path: { id: deskId }, query: seed } }),
     ).catch(() => null);
     const last = build.waters.at(-1);
-    const id = freshId('water');
-    selectWater(id);
-    void edit({
-      kind: 'addWater',
-      index: build.waters.length,
-      water: {
-        id,
-        name: unused('Water', new Set(build.waters.map((w) => w.name))),
-        seed,
-        waterlineMm: proposed?.waterlineMm ?? last?.waterlineMm ?? 15,
-        productId: last?.productId ?? 'coating-epoxy',
-        strategy: 'equalDepth',
-        sealMm: 2,
-        ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1 },
-        firstPourAt: null,
-      },
-    });
+    const water = newWater(
+      unused('Water', new Set(build.waters.map((w) => w.name))),
+      seed,
+      proposed?.waterlineMm ?? last?.waterlineMm ?? 15,
+      last,
+    );
+    selectWater(water.id);
+    void edit({ kind: 'addWater', index: build.waters.length, water });
   };
 
   return (

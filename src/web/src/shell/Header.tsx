@@ -60,6 +60,7 @@ export function Header({ onHelp }: { onHelp: () => void }) {
         <NavLink to="/builds" end>
           Builds
         </NavLink>
+        <NavLink to="/stores">Stores</NavLink>
       </nav>
       <Preferences />
       <button type="button" className="top-help" onClick={onHelp} aria-label="Keys and help" title="Keys (?)">

@@ -6,10 +6,10 @@ import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
 import type { BuildCard } from '../api/types';
 import { drawRelief } from '../sheet/relief';
-import { Preferences } from '../shell/Preferences';
 import { NumberField, TextField } from '../slip/fields';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
+import { ShelfHeader } from './ShelfHeader';
 
 /** The shelf of builds: open one, begin one, copy, bin and bring back. */
 export function Builds() {
@@ -23,24 +23,11 @@ export function Builds() {
   }, []);
   return (
     <div className="shelf">
-      <header className="top">
-        <Link to="/" className="wordmark">
-          Ink Basin
-        </Link>
-        <div className="top-build">
-          <strong>{binned ? 'Bin' : 'Builds'}</strong>
-          <span>{binned ? 'put away, not lost' : 'the shelf'}</span>
-        </div>
-        <nav className="top-shelves" aria-label="Shelves">
-          <button type="button" aria-pressed={!binned} onClick={() => setBinned(false)}>
-            Builds
-          </button>
-          <button type="button" aria-pressed={binned} onClick={() => setBinned(true)}>
-            Bin
-          </button>
-        </nav>
-        <Preferences />
-      </header>
+      <ShelfHeader name={binned ? 'Bin' : 'Builds'} words={binned ? 'put away, not lost' : 'the shelf'}>
+        <button type="button" aria-pressed={binned} onClick={() => setBinned(!binned)}>
+          Bin
+        </button>
+      </ShelfHeader>
       <main className="shelf-body">
         {builds.error !== null && (
           <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>

@@ -3,16 +3,16 @@ import { useDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
 import { useNow } from './useNow';
-import { drops, hours, parts, when } from './words';
+import { drops, hours, parts, scuff, when } from './words';
 
 /** The next pour in a maker's words. */
 export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build } = useDesk();
+  const { build, plan: whole } = useDesk();
   const units = useUnits();
   const now = useNow();
   const byScale = build.measuring.device.kind === 'scale';
   // What has begun is done with; without a single pour logged the clock has to do.
-  const begun = build.begun.filter((pour) => pour.waterId === water.id).length;
+  const begun = plan.layers.filter((one) => one.poured !== null).length;
   const ahead = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
   const index = begun > 0 ? begun : ahead;
   const layer = plan.layers[index];
@@ -31,10 +31,22 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
     );
   }
   const last = index === plan.layers.length - 1;
+
+  // Mixed for several waters at once, it is the session's cups that count.
+  const session = whole.sessions.find((one) =>
+    one.pools.some((pool) => pool.waterId === water.id && pool.layer === index + 1),
+  );
+  const batch = session?.cards[0]?.batch ?? layer.mix.batches[0];
+  const count = session?.cards.length ?? layer.mix.batches.length;
+  const others = session?.pools.filter((pool) => pool.waterId !== water.id).map((pool) => pool.name) ?? [];
   return (
     <section className="next-thing">
       <p>
-        <strong>Mix {parts(layer, byScale, units)}</strong>, {drops(layer)}, for layer {index + 1}
+        <strong>
+          {batch?.bMl === 0 ? 'Take' : 'Mix'} {parts(batch, count, byScale, units)}
+        </strong>
+        , {drops(session?.cards[0]?.tint ?? layer.tint)}, for layer {index + 1}
+        {others.length > 0 && ` here and ${others.join(', ')}`}
         {layer.pourAt !== null &&
           (Date.parse(layer.pourAt) > now.getTime() ? (
             <> on {when(layer.pourAt, now)}</>
@@ -47,8 +59,8 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
             ? `Dams off from ${when(plan.stripAt, now)}.`
             : `Dams off after ${hours((plan.stripH ?? 0) - layer.pourH)}.`
           : layer.recoatFromAt !== null && layer.recoatToAt !== null
-            ? `Next one from ${when(layer.recoatFromAt, now)}; after ${when(layer.recoatToAt, now)} scuff and wipe first.`
-            : `Next one after ${hours(layer.recoatFromH - layer.pourH)}; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first.`}
+            ? `Next one from ${when(layer.recoatFromAt, now)}${scuff(layer) ? `; after ${when(layer.recoatToAt, now)} scuff and wipe first` : ''}.`
+            : `Next one after ${hours(layer.recoatFromH - layer.pourH)}${scuff(layer) ? `; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first` : ''}.`}
       </p>
       <p className="caution">Gloves, eye protection, fresh air. See the product’s safety sheet.</p>
     </section>

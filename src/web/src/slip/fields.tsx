@@ -92,6 +92,60 @@ export function NumberField({
   );
 }
 
+/** A number that may be left out: an empty field says nothing. */
+export function OptionalField({
+  label,
+  value,
+  quantity = 'plain',
+  suffix,
+  hint,
+  onChange,
+}: {
+  label: string;
+  value: number | null;
+  quantity?: Quantity;
+  suffix?: string;
+  /** What stands in for it while it is empty. */
+  hint?: string;
+  onChange: (value: number | null) => void;
+}) {
+  const units = useUnits();
+  const id = useId();
+  const [text, setText] = useState<string | null>(null);
+  const read = text === null || text.trim() === '' ? null : parseQuantity(text, quantity, units);
+  const wrong = text !== null && text.trim() !== '' && read === null;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <span className="field-box">
+        <Form.Control
+          id={id}
+          size="sm"
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder={hint}
+          value={text ?? (value === null ? '' : show(value, quantity, units))}
+          isInvalid={wrong}
+          onChange={(event) => {
+            const typed = event.target.value;
+            setText(typed);
+            if (typed.trim() === '') onChange(null);
+            else {
+              const number = parseQuantity(typed, quantity, units);
+              if (number !== null) onChange(number);
+            }
+          }}
+          onBlur={() => {
+            if (!wrong) setText(null);
+          }}
+        />
+        <span className="field-unit">{suffix ?? unitOf(quantity, units)}</span>
+      </span>
+      {wrong && <span className="field-wrong">That is not a {quantity === 'plain' ? 'number' : quantity}.</span>}
+    </div>
+  );
+}
+
 /** A line of text, kept when it is left or at Enter. */
 export function TextField({
   label,

@@ -1,4 +1,4 @@
-import type { PlannedLayer } from '../api/types';
+import type { Batch } from '../api/types';
 import { formatMass, formatVolume, type Units } from '../units/units';
 
 const DAY = new Intl.DateTimeFormat(undefined, { weekday: 'short' });
@@ -21,25 +21,31 @@ export function lasting(minutes: number): string {
 }
 
 export function hours(h: number): string {
+  if (h > 0 && h < 0.05) return `${Math.round(h * 3600)} s`;
+  if (h > 0 && h < 1) return `${Math.round(h * 60)} min`;
   return h < 48 ? `${Math.round(h * 10) / 10} h` : `${Math.round((h / 24) * 10) / 10} days`;
 }
 
-/** "67.2 + 60 g", with the number of batches when there is more than one. */
-export function parts(layer: PlannedLayer, byScale: boolean, units: Units): string {
-  return `${amounts(layer, byScale, units)} ${byScale ? units.mass : units.volume}`;
+/** "67.2 + 60 g", with the number of cups when there is more than one. */
+export function parts(batch: Batch | undefined, count: number, byScale: boolean, units: Units): string {
+  return `${amounts(batch, count, byScale, units)} ${byScale ? units.mass : units.volume}`;
 }
 
-/** The same without the unit, for a table whose head names it. */
-export function amounts(layer: PlannedLayer, byScale: boolean, units: Units): string {
-  const batch = layer.mix.batches[0];
+/** The same without the unit, for a table whose head names it. What is one part has no second figure. */
+export function amounts(batch: Batch | undefined, count: number, byScale: boolean, units: Units): string {
   if (batch === undefined) return '';
-  const count = layer.mix.batches.length > 1 ? `${layer.mix.batches.length} × ` : '';
-  return byScale
-    ? `${count}${formatMass(batch.aG, units)} + ${formatMass(batch.bG, units)}`
-    : `${count}${formatVolume(batch.aMl, units)} + ${formatVolume(batch.bMl, units)}`;
+  const show = (g: number, ml: number) => (byScale ? formatMass(g, units) : formatVolume(ml, units));
+  const two = batch.bMl > 0 ? ` + ${show(batch.bG, batch.bMl)}` : '';
+  return `${count > 1 ? `${count} × ` : ''}${show(batch.aG, batch.aMl)}${two}`;
 }
 
-export function drops(layer: PlannedLayer): string {
-  if (layer.tint === null) return 'clear';
-  return layer.tint.drops === 1 ? '1 drop' : `${layer.tint.drops} drops`;
+export function drops(tint: { drops: number } | null): string {
+  if (tint === null) return 'clear';
+  if (tint.drops === 0) return 'under a drop';
+  return tint.drops === 1 ? '1 drop' : `${tint.drops} drops`;
+}
+
+/** Whether the recoat window of a layer ends within any plan: coats that dry or are flashed need no scuffing. */
+export function scuff(layer: { pourH: number; recoatToH: number }): boolean {
+  return layer.recoatToH - layer.pourH < 9000;
 }

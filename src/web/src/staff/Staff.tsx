@@ -4,6 +4,9 @@ import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength, formatQuantity, formatVolume, unitOf } from '../units/units';
+import { movableTops } from '../stages/pours/ownTops';
+import { HeatMark } from './HeatMark';
+import { LayerTop } from './LayerTop';
 import { layerShade } from './layerShade';
 
 const TOP = 46;
@@ -104,15 +107,12 @@ export function Staff() {
                 <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} fill="url(#staff-hatch)" />
               )}
               {height > 11 && (
-                <g
-                  className={`staff-heat heat-${layer.cure.standing}`}
-                  transform={`translate(${GAUGE.left + GAUGE.width + 3} ${y(layer.fromMm + layer.depthMm / 2)})`}
-                >
-                  <path d="M0 0h4" />
-                  <text x={7} y={3.5}>
-                    {formatQuantity(layer.cure.peakC, 'temperature', units)}°
-                  </text>
-                </g>
+                <HeatMark
+                  layer={layer}
+                  x={GAUGE.left + GAUGE.width + 3}
+                  y={y(layer.fromMm + layer.depthMm / 2)}
+                  degrees={formatQuantity(layer.cure.peakC, 'temperature', units)}
+                />
               )}
               {height > 32 && (
                 <>
@@ -147,6 +147,9 @@ export function Staff() {
               </text>
             )}
           </g>
+        ))}
+        {movableTops(layers).map((i) => (
+          <LayerTop key={i} water={water} layers={layers} index={i} y={y} perMm={perMm} left={GAUGE.left} />
         ))}
         {dam > low && dam < high && <Mark y={y(dam)} className="staff-dam" text={`dam ${formatLength(dam, units)}`} />}
         {plan.spillMm < high && plan.spillMm !== dam && (

@@ -59,6 +59,12 @@ export function formatQuantity(value: number, quantity: Quantity, units: Units):
   }
 }
 
+/** A temperature as a thermometer shows it, to a tenth where it has one. */
+export function formatReading(celsius: number, units: Units): string {
+  const shown = units.temperature === '°C' ? celsius : (celsius * 9) / 5 + 32;
+  return `${Math.round(shown * 10) / 10} ${units.temperature}`;
+}
+
 export function unitOf(quantity: Quantity, units: Units): string {
   return quantity === 'plain' ? '' : units[quantity];
 }

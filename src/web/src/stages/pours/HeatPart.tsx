@@ -6,7 +6,7 @@ import { Figure } from '../../slip/Figure';
 import { NumberField, SwitchField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatQuantity, unitOf } from '../../units/units';
+import { formatLength, formatQuantity, formatReading, unitOf } from '../../units/units';
 
 const COLDEST = 5;
 const WARMEST = 35;
@@ -15,12 +15,14 @@ const WARMEST = 35;
 export function HeatPart({ plan }: { plan: WaterPlan }) {
   const { build, rest, edit, preview, drafting } = useDesk();
   const units = useUnits();
-  const { data } = useHeat(!drafting);
+  const { data } = useHeat(!drafting && plan.workings['heat'] !== undefined);
   const [trying, setTrying] = useState<number | null>(null);
   const { safe } = plan;
   const hottest = plan.layers.reduce((most, layer) => Math.max(most, layer.cure.peakC), Number.NEGATIVE_INFINITY);
   const degrees = (c: number) => `${formatQuantity(c, 'temperature', units)} ${units.temperature}`;
   const airC = trying ?? build.room.airC;
+  // What dries or is flashed makes no heat to speak of: there the room is about how long it takes.
+  const reacts = plan.layers.length === 0 || plan.workings['heat'] !== undefined || safe === null;
   const letGo = () => {
     if (trying === null) return;
     void edit({ kind: 'setRoom', room: { ...rest.room, airC: trying } }).finally(() => setTrying(null));
@@ -39,7 +41,8 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
           )}
         </span>
       </Figure>
-      {plan.layers.length > 0 && (
+      {!reacts && safe !== null && <p>{safe.sentence} It makes no heat of its own.</p>}
+      {reacts && plan.layers.length > 0 && (
         <p>
           <StandingMark standing={worst(plan)} /> The hottest layer reaches {degrees(hottest)}
           {safe !== null && safe.limitedBy !== 'sheet' && `. ${safe.sentence}`}
@@ -47,7 +50,7 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
       )}
       <label className="room-slider">
         <span>
-          What if the room is at <strong>{degrees(airC)}</strong>?
+          What if the room is at <strong>{formatReading(airC, units)}</strong>?
         </span>
         <input
           type="range"
@@ -93,10 +96,12 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
         />
       )}
       {data !== null && <Cliff curve={data} />}
-      <p className="caution">
-        A mixed mass left in the cup heats by itself: spread it out at once. Smoke or cracks: out into the open, away
-        from anything that burns.
-      </p>
+      {reacts && (
+        <p className="caution">
+          A mixed mass left in the cup heats by itself: spread it out at once. Smoke or cracks: out into the open, away
+          from anything that burns.
+        </p>
+      )}
     </section>
   );
 }

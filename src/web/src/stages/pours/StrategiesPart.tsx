@@ -15,9 +15,10 @@ const NAMES: Record<Strategy, string> = {
 
 /** The ways of cutting a water into layers, with what each costs; one is picked by pressing it. */
 export function StrategiesPart({ water }: { water: Water }) {
-  const { edit, drafting } = useDesk();
+  const { edit } = useDesk();
   const units = useUnits();
-  const { data, refusal } = useStrategies(!drafting);
+  // Of the build as it is kept, also while a hand drags: nothing jumps under it.
+  const { data, refusal } = useStrategies(true);
   if (refusal !== null)
     return (
       <p className="field-wrong" role="alert">
@@ -25,6 +26,7 @@ export function StrategiesPart({ water }: { water: Water }) {
       </p>
     );
   if (data === null) return null;
+  const chosen = (strategy: Strategy) => water.ownTopsMm === null && strategy === water.strategy;
   return (
     <table className="layers strategies" data-testid="strategies">
       <thead>
@@ -38,12 +40,14 @@ export function StrategiesPart({ water }: { water: Water }) {
       </thead>
       <tbody>
         {data.map((trade) => (
-          <tr key={trade.strategy} className={trade.strategy === water.strategy ? 'chosen' : ''}>
+          <tr key={trade.strategy} className={chosen(trade.strategy) ? 'chosen' : ''}>
             <th scope="row">
               <button
                 type="button"
-                aria-pressed={trade.strategy === water.strategy}
-                onClick={() => void edit({ kind: 'replaceWater', water: { ...water, strategy: trade.strategy } })}
+                aria-pressed={chosen(trade.strategy)}
+                onClick={() =>
+                  void edit({ kind: 'replaceWater', water: { ...water, strategy: trade.strategy, ownTopsMm: null } })
+                }
               >
                 {NAMES[trade.strategy]}
               </button>

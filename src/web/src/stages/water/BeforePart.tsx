@@ -11,8 +11,9 @@ import { when } from '../../slip/words';
 
 /** The list before a pour: what is known answers itself, the rest is asked; until then no pour begins. */
 export function BeforePart({ water }: { water: Water }) {
-  const { id, version, edit } = useDesk();
+  const { id, version, plan, edit } = useDesk();
   const now = useNow();
+  const layers = plan.waters.find((one) => one.id === water.id)?.layers ?? [];
   const { data, error } = useQuery({
     queryKey: ['before-pour', id, version, water.id],
     queryFn: () =>
@@ -68,6 +69,7 @@ export function BeforePart({ water }: { water: Water }) {
                 waterId: water.id,
                 layer,
                 at: new Date().toISOString(),
+                toMm: layers[layer - 1]?.toMm ?? null,
               })
             }
           >

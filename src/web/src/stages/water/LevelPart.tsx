@@ -120,7 +120,7 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
               <th scope="row">{i + 1}</th>
               <td>{formatLength(layer.toMm, units)}</td>
               <td>{formatVolume(layer.volumeMl, units)}</td>
-              <td>{amounts(layer, byScale, units)}</td>
+              <td>{amounts(layer.mix.batches[0], layer.mix.batches.length, byScale, units)}</td>
               <td>{layer.tint?.drops ?? '–'}</td>
             </tr>
           ))}

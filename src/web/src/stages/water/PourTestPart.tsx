@@ -1,6 +1,7 @@
 import Button from 'react-bootstrap/Button';
 import type { PourFrame } from '../../api/types';
-import { freshId, useDesk } from '../../desk/DeskContext';
+import { useDesk } from '../../desk/DeskContext';
+import { newWater } from '../../desk/newWater';
 import type { PourTestState } from '../../desk/usePourTest';
 import { unused } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
@@ -48,17 +49,7 @@ export function PourTestPart({
         return {
           kind: 'addWater' as const,
           index: build.waters.length + i,
-          water: {
-            id: freshId('water'),
-            name,
-            seed: pool.lowestAt,
-            waterlineMm: Math.round(pool.levelMm * 10) / 10,
-            productId: last?.productId ?? 'coating-epoxy',
-            strategy: last?.strategy ?? 'equalDepth',
-            sealMm: last?.sealMm ?? 2,
-            ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1 },
-            firstPourAt: null,
-          },
+          water: newWater(name, pool.lowestAt, Math.round(pool.levelMm * 10) / 10, last),
         };
       });
     const first = edits[0];

@@ -1,0 +1,223 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { answer, api } from '../../api/client';
+import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../../api/types';
+import { useBottles, useProducts } from '../../api/useStores';
+import { useDesk } from '../../desk/DeskContext';
+import { OptionalField, SwitchField } from '../../slip/fields';
+import { StandingMark } from '../../slip/StandingMark';
+import { useNow } from '../../slip/useNow';
+import { when } from '../../slip/words';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatMass, formatReading, formatVolume } from '../../units/units';
+
+/** What became of each pour, and what to do now. */
+export function AfterPart({ water, plan }: { water: Water; plan: WaterPlan }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const poured = plan.layers.flatMap((layer) => (layer.poured === null ? [] : [{ layer, pour: layer.poured }]));
+  const last = poured.at(-1);
+  return (
+    <>
+      {plan.after !== null && (
+        <section data-testid="after-advice" aria-live="polite">
+          <h3>After layer {plan.after.layer}</h3>
+          {plan.after.notices.map((notice) => (
+            <p key={notice.sentence} className={`notice-${notice.standing}`}>
+              {notice.standing !== 'holds' && <StandingMark standing={notice.standing} />} {notice.sentence}
+            </p>
+          ))}
+          {plan.after.notices.length === 0 && <p className="quiet">Nothing of it needs doing.</p>}
+        </section>
+      )}
+      {last === undefined && (
+        <section>
+          <p>Nothing of {water.name} is poured yet. Begin a layer under Before; then note here what became of it.</p>
+        </section>
+      )}
+      {[...poured].reverse().map(({ layer, pour }) => (
+        <PourNote
+          key={pour.id}
+          layer={layer}
+          pour={pour}
+          open={open === pour.id || (open === null && pour === last?.pour && pour.result === null)}
+          onOpen={() => setOpen(pour.id)}
+          onDone={() => setOpen('')}
+          productId={water.productId}
+        />
+      ))}
+    </>
+  );
+}
+
+function PourNote({
+  layer,
+  pour,
+  open,
+  onOpen,
+  onDone,
+  productId,
+}: {
+  layer: PlannedLayer;
+  pour: BegunPour;
+  open: boolean;
+  onOpen: () => void;
+  onDone: () => void;
+  productId: string;
+}) {
+  const { edit } = useDesk();
+  const units = useUnits();
+  const now = useNow();
+  return (
+    <section data-testid={`pour-${pour.layer}`}>
+      <h3>
+        Layer {pour.layer} <span className="quiet">{when(pour.at, now)}</span>
+      </h3>
+      {pour.result !== null && <p>{told(pour.result, units)}</p>}
+      {open ? (
+        <ResultForm layer={layer} pour={pour} productId={productId} onDone={onDone} />
+      ) : (
+        <div className="tool-row">
+          <Button size="sm" variant="outline-primary" onClick={onOpen}>
+            {pour.result === null ? 'Note what became of it' : 'Change the note'}
+          </Button>
+          {pour.result !== null && (
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() => void edit({ kind: 'logPour', pourId: pour.id, result: null })}
+            >
+              Strike it out
+            </Button>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function told(result: PourResult, units: ReturnType<typeof useUnits>): string {
+  const said = [
+    result.oneG !== null &&
+      `mixed ${formatMass(result.oneG, units)}${result.twoG === null ? '' : ` + ${formatMass(result.twoG, units)}`} ${units.mass}`,
+    result.leftMl !== null && `${formatVolume(result.leftMl, units)} ${units.volume} left`,
+    result.reachedMm !== null && `reached ${formatLength(result.reachedMm, units)} ${units.length}`,
+    result.roomC !== null && `room ${formatReading(result.roomC, units)}`,
+    result.note !== null && `“${result.note}”`,
+  ].filter((one) => one !== false);
+  return said.length === 0 ? 'Nothing measured.' : `${said.join(', ')}.`;
+}
+
+function ResultForm({
+  layer,
+  pour,
+  productId,
+  onDone,
+}: {
+  layer: PlannedLayer;
+  pour: BegunPour;
+  productId: string;
+  onDone: () => void;
+}) {
+  const { id, edit } = useDesk();
+  const units = useUnits();
+  const client = useQueryClient();
+  const sheet = useProducts().find((product) => product.id === productId);
+  const inStock = useBottles().some((card) => card.bottle.productId === productId);
+  const [result, setResult] = useState<PourResult>(
+    pour.result ?? { oneG: null, twoG: null, leftMl: null, reachedMm: null, roomC: null, note: null, at: '' },
+  );
+  const [take, setTake] = useState(true);
+  const [failed, setFailed] = useState<string | null>(null);
+  const onePart = sheet?.ratio.b === 0;
+  const batch = layer.mix.batches[0];
+  const cups = layer.mix.batches.length;
+  const set = (change: Partial<PourResult>) => setResult({ ...result, ...change });
+  const takes = take && inStock && pour.result === null && result.oneG !== null;
+  const note = async () => {
+    const kept = await edit({
+      kind: 'logPour',
+      pourId: pour.id,
+      result: { ...result, note: result.note?.trim() === '' ? null : result.note, at: new Date().toISOString() },
+    });
+    if (!kept) return;
+    if (takes) {
+      try {
+        await answer(
+          api.POST('/api/stores/take', { body: { productId, oneG: result.oneG ?? 0, twoG: result.twoG ?? 0 } }),
+        );
+        await client.invalidateQueries({ queryKey: ['bottles'] });
+        await client.invalidateQueries({ queryKey: ['build', id] });
+      } catch (error) {
+        // The note is kept; only the bottles are not run down, and that is said.
+        setFailed(error instanceof Error ? error.message : 'The bottles could not be run down.');
+        return;
+      }
+    }
+    onDone();
+  };
+  return (
+    <div className="result-form">
+      <OptionalField
+        label={onePart ? 'Taken out' : 'Part one, weighed'}
+        quantity="mass"
+        hint={batch === undefined ? '' : formatMass(batch.aG * cups, units)}
+        value={result.oneG}
+        onChange={(oneG) => set({ oneG })}
+      />
+      {!onePart && (
+        <OptionalField
+          label="Part two, weighed"
+          quantity="mass"
+          hint={batch === undefined ? '' : formatMass(batch.bG * cups, units)}
+          value={result.twoG}
+          onChange={(twoG) => set({ twoG })}
+        />
+      )}
+      <OptionalField
+        label="Left in the cup"
+        quantity="volume"
+        value={result.leftMl}
+        onChange={(leftMl) => set({ leftMl })}
+      />
+      <OptionalField
+        label="It came to"
+        quantity="length"
+        hint={formatLength(pour.toMm ?? layer.toMm, units)}
+        value={result.reachedMm}
+        onChange={(reachedMm) => set({ reachedMm })}
+      />
+      <OptionalField
+        label="The room"
+        quantity="temperature"
+        value={result.roomC}
+        onChange={(roomC) => set({ roomC })}
+      />
+      <label className="note-field">
+        Anything else
+        <textarea
+          maxLength={400}
+          rows={2}
+          value={result.note ?? ''}
+          onChange={(event) => set({ note: event.target.value })}
+        />
+      </label>
+      {inStock && pour.result === null && (
+        <SwitchField label="Take what was weighed out of the bottles" value={take} onChange={setTake} />
+      )}
+      <div className="tool-row">
+        <Button size="sm" onClick={() => void note()}>
+          Note it
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+      {failed !== null && (
+        <p className="field-wrong" role="alert">
+          It is noted, but the bottles are as they were: {failed}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,234 @@
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import type { ProductSheet, Water, WaterPlan } from '../../api/types';
+import { useProducts, useSheetDoubts, useTints } from '../../api/useStores';
+import { useDesk } from '../../desk/DeskContext';
+import { Figure } from '../../slip/Figure';
+import { ChoiceField, NumberField, TextField } from '../../slip/fields';
+import { NextThing } from '../../slip/NextThing';
+import { StandingMark } from '../../slip/StandingMark';
+import { useNow } from '../../slip/useNow';
+import { hours, when } from '../../slip/words';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatQuantity, formatVolume, unitOf } from '../../units/units';
+import { FirstPour } from './FirstPour';
+import { anotherTop } from './ownTops';
+import { StrategiesPart } from './StrategiesPart';
+
+/** In how many layers, with what, how inked and from when. */
+export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
+  const { edit } = useDesk();
+  const units = useUnits();
+  const products = useProducts();
+  const tints = useTints();
+  const replace = (change: Partial<Water>) => edit({ kind: 'replaceWater', water: { ...water, ...change } });
+  const doubts = useSheetDoubts(water.productId);
+  const sheet = products.find((product) => product.id === water.productId);
+  const poured = plan.layers.filter((layer) => layer.poured !== null).length;
+  const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
+  return (
+    <>
+      <section aria-live="polite" className="slip-answer">
+        <p className="pours-sum">
+          <span className="big">{plan.layers.length}</span>{' '}
+          <span className="big-unit">
+            {plan.layers.length === 1 ? 'layer' : 'layers'}
+            {poured > 0 && `, ${poured} poured`}, {formatVolume(plan.mixedMl, units)} {unitOf('volume', units)} to mix
+          </span>
+        </p>
+        {plan.layers.length > 0 && (
+          <p>
+            Strip the dams after {hours(plan.stripH ?? 0)}, fully hard after {hours(plan.fullCureH ?? 0)}, from the
+            first pour.
+          </p>
+        )}
+      </section>
+      {plan.layers.length > 0 && <NextThing water={water} plan={plan} />}
+      {loud.length > 0 && (
+        <section>
+          {loud.map((notice) => (
+            <p key={notice.sentence} className={`notice-${notice.standing}`}>
+              {notice.sentence}
+            </p>
+          ))}
+          {sheet?.kind === 'polyester' && water.barrier === null && <LogBarrier onLog={replace} />}
+        </section>
+      )}
+      <section>
+        <ChoiceField
+          label="Product"
+          value={water.productId}
+          choices={products.map((product) => ({ value: product.id, label: product.name }))}
+          onChange={(productId) => void replace({ productId })}
+        />
+        <p className="quiet field-note">
+          <Link to="/stores">Enter the sheet of your own product</Link>
+        </p>
+        {doubts.map((doubt) => (
+          <p key={doubt.field} className="notice-tight">
+            {doubt.sentence}
+          </p>
+        ))}
+        {plan.notices
+          .filter((notice) => notice.standing === 'holds' && !notice.sentence.startsWith('Freeboard'))
+          .map((notice) => (
+            <p key={notice.sentence} className="quiet">
+              {notice.sentence}
+            </p>
+          ))}
+        {water.barrier !== null && (
+          <button type="button" className="link" onClick={() => void replace({ barrier: null })}>
+            Strike the barrier out
+          </button>
+        )}
+      </section>
+      {plan.layers.length > 0 && (
+        <section>
+          <StrategiesPart water={water} />
+          {water.ownTopsMm === null ? (
+            <p className="quiet">Or drag the top of a layer on the Staff.</p>
+          ) : (
+            <p className="own-tops">
+              You set the tops by hand.{' '}
+              <Button
+                size="sm"
+                variant="outline-primary"
+                onClick={() => void replace({ ownTopsMm: anotherTop(plan.layers, water.waterlineMm) })}
+              >
+                One more layer
+              </Button>
+            </p>
+          )}
+          {water.strategy === 'sealFirst' && water.ownTopsMm === null && (
+            <NumberField
+              label="Seal pour"
+              quantity="length"
+              step={0.5}
+              value={water.sealMm}
+              onChange={(sealMm) => replace({ sealMm })}
+            />
+          )}
+          <NumberField
+            label="Thin top-up at the end"
+            quantity="length"
+            step={0.5}
+            value={water.topUpMm}
+            onChange={(topUpMm) => replace({ topUpMm })}
+          />
+          <Layers plan={plan} />
+        </section>
+      )}
+      <section>
+        <ChoiceField
+          label="Ink"
+          value={water.ink.tintId ?? ''}
+          choices={[
+            { value: '', label: 'None: clear' },
+            ...tints.map((tint) => ({ value: tint.id, label: tint.name })),
+          ]}
+          onChange={(tintId) => void replace({ ink: { ...water.ink, tintId: tintId === '' ? null : tintId } })}
+        />
+        {water.ink.tintId !== null && (
+          <>
+            <NumberField
+              label="Strength, in 100 ml"
+              suffix="ml"
+              step={0.02}
+              value={water.ink.mlPer100Ml}
+              onChange={(mlPer100Ml) => replace({ ink: { ...water.ink, mlPer100Ml } })}
+            />
+            <NumberField
+              label="First layer so many times as strong"
+              suffix="×"
+              step={0.5}
+              value={water.ink.firstTimes}
+              onChange={(firstTimes) => replace({ ink: { ...water.ink, firstTimes } })}
+            />
+          </>
+        )}
+        <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
+      </section>
+      {sheet !== undefined && <SheetNote sheet={sheet} />}
+    </>
+  );
+}
+
+function LogBarrier({ onLog }: { onLog: (change: Partial<Water>) => Promise<boolean> }) {
+  const [what, setWhat] = useState('');
+  return (
+    <div className="log-barrier">
+      <TextField label="Sealed with" value={what} onChange={setWhat} />
+      <Button
+        size="sm"
+        variant="outline-primary"
+        disabled={what === ''}
+        onClick={() => void onLog({ barrier: { what, at: new Date().toISOString() } })}
+      >
+        Log the barrier
+      </Button>
+    </div>
+  );
+}
+
+function Layers({ plan }: { plan: WaterPlan }) {
+  const units = useUnits();
+  const now = useNow();
+  return (
+    <>
+      <Figure working={plan.workings['layers']} label="the layers">
+        <span>Layer by layer</span>
+      </Figure>
+      <table className="layers" data-testid="pour-layers">
+        <thead>
+          <tr>
+            <th scope="col">no.</th>
+            <th scope="col">to {units.length}</th>
+            <th scope="col">deep</th>
+            <th scope="col">{units.volume}</th>
+            <th scope="col">hottest</th>
+            <th scope="col">when</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plan.layers.map((layer, i) => (
+            <tr key={i} className={layer.poured === null ? '' : 'poured-layer'}>
+              <th scope="row">
+                {i + 1} {layer.cure.standing !== 'holds' && <StandingMark standing={layer.cure.standing} />}
+              </th>
+              <td>{formatLength(layer.toMm, units)}</td>
+              <td>{formatLength(layer.depthMm, units)}</td>
+              <td>{formatVolume(layer.volumeMl, units)}</td>
+              <td>{formatQuantity(layer.cure.peakC, 'temperature', units)}°</td>
+              <td className="when">
+                {layer.poured !== null
+                  ? 'poured'
+                  : layer.pourAt === null
+                    ? `+ ${hours(layer.pourH)}`
+                    : when(layer.pourAt, now)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Figure working={plan.workings['times']} label="the times">
+        <span>When the next may go on</span>
+      </Figure>
+    </>
+  );
+}
+
+function SheetNote({ sheet }: { sheet: ProductSheet }) {
+  const units = useUnits();
+  return (
+    <section>
+      {sheet.isExample && (
+        <p className="caution">
+          {sheet.name} has made-up numbers: keep to the sheet of the product in your hand. Greatest layer here{' '}
+          {formatLength(sheet.greatestLayerMm, units)} {units.length}, used at {sheet.workFromC}–{sheet.workToC} °C.
+        </p>
+      )}
+      <p className="caution">{sheet.safetyNote}</p>
+    </section>
+  );
+}

@@ -1,0 +1,141 @@
+import { useState, type CSSProperties, type ReactNode } from 'react';
+import Button from 'react-bootstrap/Button';
+import Modal from 'react-bootstrap/Modal';
+import type { MixCard, MixSession } from '../../api/types';
+import { useProducts } from '../../api/useStores';
+import { useDesk } from '../../desk/DeskContext';
+import { useNow } from '../../slip/useNow';
+import { drops, hours, when } from '../../slip/words';
+import { useUnits } from '../../units/UnitsContext';
+import { formatLength, formatMass, formatVolume } from '../../units/units';
+
+/** One cup, written to be read from a metre away with gloves on: what goes in, in which order, where it goes. */
+export function MixCardView({ session, onClose }: { session: MixSession; onClose: () => void }) {
+  const [at, setAt] = useState(0);
+  const now = useNow();
+  const card = session.cards[at];
+  if (card === undefined) return null;
+  const title = `${session.pools.map((pool) => `${pool.name}, layer ${pool.layer}`).join(' · ')}`;
+  return (
+    <Modal show fullscreen onHide={onClose} aria-labelledby="mix-card-title" className="mix-card-large" scrollable>
+      <Modal.Header closeButton>
+        <Modal.Title id="mix-card-title">
+          {card.count > 1 ? `Cup ${card.number} of ${card.count}` : 'One cup'}
+          <span>
+            {title}
+            {session.at !== null && ` · ${when(session.at, now)}`}
+          </span>
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <Steps card={card} session={session} />
+      </Modal.Body>
+      {session.cards.length > 1 && (
+        <Modal.Footer>
+          <Button size="lg" variant="outline-primary" disabled={at === 0} onClick={() => setAt(at - 1)}>
+            Cup before
+          </Button>
+          <Button size="lg" disabled={at === session.cards.length - 1} onClick={() => setAt(at + 1)}>
+            Next cup
+          </Button>
+        </Modal.Footer>
+      )}
+    </Modal>
+  );
+}
+
+function Steps({ card, session }: { card: MixCard; session: MixSession }) {
+  const { build, plan } = useDesk();
+  const units = useUnits();
+  const sheet = useProducts().find((product) => product.id === session.productId);
+  const byScale = build.measuring.device.kind === 'scale';
+  const { batch } = card;
+  const show = (g: number, ml: number) =>
+    byScale ? `${formatMass(g, units)} ${units.mass}` : `${formatVolume(ml, units)} ${units.volume}`;
+  const mark = (mm: number | null | undefined) =>
+    mm === undefined
+      ? null
+      : mm === null
+        ? 'over the rim: a larger cup'
+        : `mark ${formatLength(mm, units)} ${units.length}`;
+  const two = batch.bMl > 0;
+  const stir = (minutes: number) => `${Math.round(minutes * 10) / 10} min`;
+  const next = session.pools
+    .map((pool) => plan.waters.find((one) => one.id === pool.waterId)?.layers[pool.layer - 1])
+    .find((layer) => layer !== undefined);
+  const uv = sheet?.flash ?? null;
+  // What the rows of the card share the screen by.
+  const steps =
+    (two ? 4 : 2) +
+    card.lines.length +
+    (card.tint === null ? 0 : 1) +
+    (session.potLifeMin === null ? 0 : 1) +
+    (uv === null ? 0 : 1);
+  return (
+    <>
+      <p className="mix-caution">{sheet?.safetyNote ?? 'See the product’s safety sheet.'}</p>
+      <ol className="mix-steps" style={{ '--steps': steps } as CSSProperties}>
+        <Step figure={show(batch.aG, batch.aMl)} note={mark(batch.marks?.firstMm)}>
+          {two ? 'Part one' : session.productName} into a clean dry cup{byScale && ', the scale at nought'}
+        </Step>
+        {card.tint !== null && (
+          <Step figure={drops(card.tint)} note={null}>
+            {session.tintName} into it; stir until no streak is left
+          </Step>
+        )}
+        {two && (
+          <Step figure={show(batch.bG, batch.bMl)} note={mark(batch.marks?.bothMm)}>
+            Part two on top of it
+            {byScale && `: the scale climbs to ${formatMass(batch.aG + batch.bG, units)} ${units.mass}`}. Note the time
+          </Step>
+        )}
+        {two && (
+          <Step figure={stir(session.stirMin)} note={null}>
+            Stir slowly, scrape sides and base. Then over into a clean cup and {stir(session.secondStirMin)} more
+          </Step>
+        )}
+        {card.lines.map((line) => (
+          <Step
+            key={line.waterId}
+            figure={`${formatVolume(line.volumeMl, units)} ${units.volume}`}
+            note={line.finishes ? `to ${formatLength(line.toMm, units)} ${units.length}` : 'not full yet'}
+          >
+            Into {line.name}, layer {line.layer}. {line.how}
+            {line.leftMl >= 0.5 && ` Leaves ${formatVolume(line.leftMl, units)} ${units.volume} in the cup.`}
+          </Step>
+        ))}
+        {session.potLifeMin !== null && (
+          <Step figure={`${Math.floor(session.potLifeMin)} min`} note="from the first touch">
+            Out of the cup by then. What is over is spread thin at once, never left standing
+          </Step>
+        )}
+        {uv !== null && (
+          <Step figure={`${Math.round(uv.seconds)} s`} note={null}>
+            Under the lamp; eyes away from it
+          </Step>
+        )}
+        <Step figure={two ? '10 20 30 min' : 'cover'} note={null}>
+          {two ? 'Look for bubbles, then cover it' : 'Cover it against dust'}
+          {next !== undefined && uv === null && `. Leave it ${hours(next.recoatFromH - next.pourH)}`}
+        </Step>
+      </ol>
+      {session.notices
+        .filter((notice) => notice.standing !== 'holds')
+        .map((notice) => (
+          <p key={notice.sentence} className={`notice-${notice.standing}`}>
+            {notice.sentence}
+          </p>
+        ))}
+    </>
+  );
+}
+
+function Step({ figure, note, children }: { figure: string; note: string | null; children: ReactNode }) {
+  return (
+    <li>
+      <strong>{figure}</strong>
+      <span className="mix-note">{note}</span>
+      <span>{children}</span>
+    </li>
+  );
+}
