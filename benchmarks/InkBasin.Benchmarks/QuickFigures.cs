@@ -75,8 +75,9 @@ public static class QuickFigures
     {
         ArgumentNullException.ThrowIfNull(output);
         await using var server = new ServerFigures();
-        var (waterline, ground) = await server.MeasureAsync();
+        var (waterline, room, ground) = await server.MeasureAsync();
         Line(output, "waterline_drag_p95", waterline, "ms");
+        Line(output, "room_slider_p95", room, "ms");
         Line(output, "ground_drag_p95", ground, "ms");
         var (stroke, step, kept) = await server.MeasureLargeAsync();
         Line(output, "stroke_1000x700_p95", stroke, "ms");

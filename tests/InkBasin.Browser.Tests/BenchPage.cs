@@ -38,8 +38,12 @@ internal sealed class BenchPage(BrowserFixture fixture)
     public IWebElement Button(string text) =>
         Until(() => _driver.FindElements(By.XPath($"//button[normalize-space()='{text}' or @aria-label='{text}']")).FirstOrDefault(), $"a button '{text}'");
 
+    /// <summary>Goes to another shelf by the head of this one.</summary>
+    public void Shelf(string name) =>
+        Until(() => _driver.FindElements(By.XPath($"//nav[@aria-label='Shelves']//a[normalize-space()='{name}']")).FirstOrDefault(), $"the shelf '{name}'").Click();
+
     public IWebElement Field(string label) =>
-        Until(() => _driver.FindElements(By.XPath($"//label[normalize-space()='{label}']/following::*[self::input or self::select][1]")).FirstOrDefault(), $"a field '{label}'");
+        Until(() => _driver.FindElements(By.XPath($"//label[normalize-space()='{label}']/following::*[self::input or self::select or self::textarea][1]")).FirstOrDefault(), $"a field '{label}'");
 
     /// <summary>The first of what a selector finds; null when nothing.</summary>
     public IWebElement? First(string css) => All(css) is [var first, ..] ? first : null;

@@ -56,6 +56,9 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
     /// <summary>A build with its plan, as the server has it now.</summary>
     public async Task<JsonNode> Read(string id) => (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!;
 
+    /// <summary>The bottles as the server has them.</summary>
+    public async Task<JsonArray> Shelf() => (await Http.GetFromJsonAsync<JsonArray>("/api/stores/bottles"))!;
+
     /// <summary>Height of a build's ground at a place, mm.</summary>
     public async Task<double> HeightAt(string id, double xMm, double yMm)
     {

@@ -59,10 +59,10 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy");
         _page.Button("To the bin: Shelf piece copy").Click();
         _page.Until(() => _page.All(".card h2").All(name => name.Text != "Shelf piece copy"), "the copy off the shelf");
-        _page.Button("Bin").Click();
+        _page.Shelf("Bin");
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy in the bin");
         _page.Button("Back on the shelf").Click();
-        _page.Button("Builds").Click();
+        _page.Shelf("Builds");
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy back");
 
         _page.Button("Begin").Click();
@@ -104,13 +104,14 @@ public class KeepingTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "pours");
-        _page.Until(() => _page.All(".pour-card").Count == 3, "three layers");
+        _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 3, "three layers");
         _page.Button("Seal pour first").Click();
-        _page.Until(() => _page.All(".pour-card").Count == 3 && _page.Text(".pour-card").Contains("(2.0 deep)", StringComparison.Ordinal), "a thin seal pour");
+        _page.Until(() => _page.All("[data-testid=pour-layers] td").ElementAtOrDefault(1)?.Text == "2.0", "a thin seal pour");
         Choose("Product", "casting-epoxy");
-        _page.Until(() => _page.All(".pour-card").Count == 2, "fewer layers of the casting epoxy");
+        _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 2, "fewer layers of the casting epoxy");
         Choose("Ink", "");
-        _page.Until(() => _page.Text(".pour-card").Contains("clear", StringComparison.Ordinal), "no ink");
+        _page.Until(() => _page.Text(".next-thing").Contains("clear", StringComparison.Ordinal), "no ink");
+        _page.Settled();
         Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["productId"]!.GetValue<string>());
     }
 

@@ -36,13 +36,42 @@ public class ManyEyesTests(BrowserFixture fixture)
         Assert.Empty(Violations());
     }
 
-    [Fact]
-    public void Nor_on_the_shelf()
+    [Theory]
+    [InlineData("builds")]
+    [InlineData("stores")]
+    public void Nor_on_the_shelves(string shelf)
     {
-        _page.SetViewport(1280, 800);
-        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
-        _page.Until(() => _page.All(".card").Count > 0, "the shelf");
-        Assert.Empty(Violations());
+        foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
+        {
+            _page.SetViewport(width, height);
+            fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/{shelf}"));
+            _page.Until(() => _page.All(".card").Count > 0, "the shelf");
+            if (shelf == "stores") _page.Button("Enter a sheet").Click();
+            Assert.True((bool)_page.Script("return document.documentElement.scrollWidth <= window.innerWidth")!, $"The shelf scrolls sideways at {width}.");
+            Assert.Empty(Violations());
+        }
+    }
+
+    [Fact]
+    public async Task Nor_on_any_leaf_of_the_pours_nor_on_a_mix_card()
+    {
+        foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
+        {
+            _page.Open(await fixture.CopyOf("Sallow Quay"), "pours", width, height);
+            _page.Button("Dock").Click();
+            foreach (var leaf in new[] { "Heat", "Surface", "Before", "After", "Mix" })
+            {
+                _page.Button(leaf).Click();
+                _page.Until(() => _page.All(".slip section").Count > 0, leaf);
+                Assert.True((bool)_page.Script("const s = document.querySelector('.slip'); return s.scrollWidth <= s.clientWidth")!, $"{leaf} scrolls sideways at {width}.");
+                Assert.Empty(Violations());
+            }
+
+            _page.Button("Read it large").Click();
+            _page.Until(() => _page.First(".mix-steps"), "the card");
+            Assert.True((bool)_page.Script("const s = document.querySelector('.modal-body'); return s.scrollWidth <= s.clientWidth")!, $"The card scrolls sideways at {width}.");
+            Assert.Empty(Violations());
+        }
     }
 
     private string[] Violations()

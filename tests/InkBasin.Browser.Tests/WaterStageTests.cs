@@ -205,7 +205,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Until(() => _page.First(".message-stop")?.Text.Contains("Not yet", StringComparison.Ordinal) == true, "held back, in words");
         Assert.Single((await fixture.Read(id))["build"]!["begun"]!.AsArray());
 
-        foreach (var item in new[] { "level", "stock", "bubbles", "safety" })
+        foreach (var item in new[] { "level", "bubbles", "safety" })
         {
             _page.Until(() => _page.First($"[data-item={item}] .tool-row button"), $"the answer to {item}").Click();
             _page.Until(() => _page.First($"[data-item={item}].settled"), $"{item} settled");
@@ -225,8 +225,9 @@ public class WaterStageTests(BrowserFixture fixture)
         // The same gate stands in the Pours stage.
         _page.Button("Level").Click();
         _page.Press("4");
-        Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
         Says(".next-thing", "for layer 2");
+        _page.Button("Before").Click();
+        Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
     }
 
     [Fact]

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
 import type { BuildCard } from '../api/types';
@@ -13,7 +13,8 @@ import { ShelfHeader } from './ShelfHeader';
 
 /** The shelf of builds: open one, begin one, copy, bin and bring back. */
 export function Builds() {
-  const [binned, setBinned] = useState(false);
+  const [search] = useSearchParams();
+  const binned = search.has('bin');
   const builds = useQuery({
     queryKey: ['builds', binned],
     queryFn: () => answer(api.GET('/api/builds', { params: { query: { binned } } })),
@@ -23,11 +24,7 @@ export function Builds() {
   }, []);
   return (
     <div className="shelf">
-      <ShelfHeader name={binned ? 'Bin' : 'Builds'} words={binned ? 'put away, not lost' : 'the shelf'}>
-        <button type="button" aria-pressed={binned} onClick={() => setBinned(!binned)}>
-          Bin
-        </button>
-      </ShelfHeader>
+      <ShelfHeader name={binned ? 'Bin' : 'Builds'} words={binned ? 'put away, not lost' : 'the shelf'} />
       <main className="shelf-body">
         {builds.error !== null && (
           <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>

@@ -1,9 +1,14 @@
-import type { ReactNode } from 'react';
-import { Link, NavLink } from 'react-router';
+import { Link } from 'react-router';
 import { Preferences } from '../shell/Preferences';
 
+const SHELVES = [
+  { name: 'Builds', to: '/builds' },
+  { name: 'Bin', to: '/builds?bin' },
+  { name: 'Stores', to: '/stores' },
+] as const;
+
 /** The head of a shelf: its name, the other shelves beside it. */
-export function ShelfHeader({ name, words, children }: { name: string; words: string; children?: ReactNode }) {
+export function ShelfHeader({ name, words }: { name: (typeof SHELVES)[number]['name']; words: string }) {
   return (
     <header className="top">
       <Link to="/" className="wordmark">
@@ -14,9 +19,11 @@ export function ShelfHeader({ name, words, children }: { name: string; words: st
         <span>{words}</span>
       </div>
       <nav className="top-shelves" aria-label="Shelves">
-        <NavLink to="/builds">Builds</NavLink>
-        <NavLink to="/stores">Stores</NavLink>
-        {children}
+        {SHELVES.map((shelf) => (
+          <Link key={shelf.name} to={shelf.to} aria-current={shelf.name === name ? 'page' : undefined}>
+            {shelf.name}
+          </Link>
+        ))}
       </nav>
       <Preferences />
     </header>

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
 import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../../api/types';
@@ -127,6 +127,7 @@ function ResultForm({
   const [result, setResult] = useState<PourResult>(
     pour.result ?? { oneG: null, twoG: null, leftMl: null, reachedMm: null, roomC: null, note: null, at: '' },
   );
+  const noteId = useId();
   const [take, setTake] = useState(true);
   const [failed, setFailed] = useState<string | null>(null);
   const onePart = sheet?.ratio.b === 0;
@@ -193,15 +194,16 @@ function ResultForm({
         value={result.roomC}
         onChange={(roomC) => set({ roomC })}
       />
-      <label className="note-field">
-        Anything else
+      <div className="note-field">
+        <label htmlFor={noteId}>Anything else</label>
         <textarea
+          id={noteId}
           maxLength={400}
           rows={2}
           value={result.note ?? ''}
           onChange={(event) => set({ note: event.target.value })}
         />
-      </label>
+      </div>
       {inStock && pour.result === null && (
         <SwitchField label="Take what was weighed out of the bottles" value={take} onChange={setTake} />
       )}

@@ -11,39 +11,24 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { hours, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatQuantity, formatVolume, unitOf } from '../../units/units';
+import { formatLength, formatQuantity, formatVolume } from '../../units/units';
 import { FirstPour } from './FirstPour';
 import { anotherTop } from './ownTops';
+import { PoursAnswer } from './PoursAnswer';
 import { StrategiesPart } from './StrategiesPart';
 
 /** In how many layers, with what, how inked and from when. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit } = useDesk();
-  const units = useUnits();
   const products = useProducts();
   const tints = useTints();
   const replace = (change: Partial<Water>) => edit({ kind: 'replaceWater', water: { ...water, ...change } });
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
-  const poured = plan.layers.filter((layer) => layer.poured !== null).length;
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
-      <section aria-live="polite" className="slip-answer">
-        <p className="pours-sum">
-          <span className="big">{plan.layers.length}</span>{' '}
-          <span className="big-unit">
-            {plan.layers.length === 1 ? 'layer' : 'layers'}
-            {poured > 0 && `, ${poured} poured`}, {formatVolume(plan.mixedMl, units)} {unitOf('volume', units)} to mix
-          </span>
-        </p>
-        {plan.layers.length > 0 && (
-          <p>
-            Strip the dams after {hours(plan.stripH ?? 0)}, fully hard after {hours(plan.fullCureH ?? 0)}, from the
-            first pour.
-          </p>
-        )}
-      </section>
+      <PoursAnswer plan={plan} />
       {plan.layers.length > 0 && <NextThing water={water} plan={plan} />}
       {loud.length > 0 && (
         <section>

@@ -27,7 +27,8 @@ export function MixCardView({ session, onClose }: { session: MixSession; onClose
           </span>
         </Modal.Title>
       </Modal.Header>
-      <Modal.Body>
+      {/* It can be longer than a phone: the keys must reach its end too. */}
+      <Modal.Body tabIndex={0}>
         <Steps card={card} session={session} />
       </Modal.Body>
       {session.cards.length > 1 && (

@@ -8,7 +8,9 @@ import { HeatPart } from './HeatPart';
 import { LayersPart } from './LayersPart';
 import { MixPart } from './MixPart';
 import { POURS_PARTS, type PoursPart } from './parts';
+import { PoursAnswer } from './PoursAnswer';
 import { RoomPart } from './RoomPart';
+import { StatesPart } from './StatesPart';
 import { SurfacePart } from './SurfacePart';
 
 /** The pours of the selected water: in which layers, how hot, what to mix, what to do before and after. */
@@ -35,7 +37,9 @@ export function PoursSlip() {
       {part === 'layers' && <LayersPart key={water.id} water={water} plan={waterPlan} />}
       {part === 'heat' && (
         <>
+          <PoursAnswer plan={waterPlan} />
           <HeatPart key={water.id} plan={waterPlan} />
+          <StatesPart plan={waterPlan} />
           <RoomPart />
         </>
       )}

@@ -1,0 +1,208 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>Layers by hand, cups, what became of a pour, and the stores they draw on.</summary>
+[Collection("browser")]
+public class PoursTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
+
+    private static double Number(JsonNode? node) => node!.GetValue<double>();
+
+    private static string Figure(double value, string format) => value.ToString(format, CultureInfo.InvariantCulture);
+
+    private string Says(string css, string words)
+    {
+        _page.Until(() => _page.First(css)?.Text.Contains(words, StringComparison.Ordinal) == true, $"“{words}” in {css}");
+        return _page.Text(css);
+    }
+
+    private void Choose(string label, string value) =>
+        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field(label)).SelectByValue(value);
+
+    private async Task<string> Open(string build, string leaf)
+    {
+        var id = await fixture.CopyOf(build);
+        _page.Open(id, "pours");
+        _page.Button(leaf).Click();
+        return id;
+    }
+
+    [Fact]
+    public async Task A_mix_card_says_what_goes_in_and_where_it_goes_for_gloved_hands()
+    {
+        var id = await Open("Three Weirs at Ondry", "Mix");
+        var session = (await fixture.Read(id))["plan"]!["sessions"]![0]!;
+        var card = session["cards"]![0]!;
+        var one = Figure(Number(card["batch"]!["aG"]), "0.##");
+        var two = Figure(Number(card["batch"]!["bG"]), "0.##");
+        Says("[data-testid=session-1]", $"{one} + {two} g");
+        Says("[data-testid=session-1]", "layer 1 of Tail reach, Meadow reach, Mill reach, Top reach");
+        _page.Button("Read it large").Click();
+        var words = Says(".mix-card-large", $"{one} g");
+        Assert.Contains($"the scale climbs to {Figure(Number(card["batch"]!["aG"]) + Number(card["batch"]!["bG"]), "0.##")} g", words, StringComparison.Ordinal);
+        Assert.Contains("Stir slowly, scrape sides and base. Then over into a clean cup", words, StringComparison.Ordinal);
+        Assert.Contains("from the first touch", words, StringComparison.Ordinal);
+        Assert.Contains("See the product's safety sheet", words, StringComparison.Ordinal);
+        var steps = _page.All(".mix-steps li").Select(step => step.Text).ToList();
+        var pools = session["pools"]!.AsArray().Select(pool => pool!["name"]!.GetValue<string>()).ToList();
+        var order = pools.Select(pool => steps.FindIndex(step => step.Contains($"Into {pool}", StringComparison.Ordinal))).ToList();
+        Assert.Equal(4, order.Count);
+        Assert.Equal(order.Order(), order);
+        Assert.Contains($"to {Figure(Number(card["lines"]![0]!["toMm"]), "0.0")} mm", steps[order[0]], StringComparison.Ordinal);
+
+        // Read from a metre away: the figures are at least as tall as a finger is wide.
+        Assert.True(Convert.ToDouble(_page.Script("return parseFloat(getComputedStyle(document.querySelector('.mix-steps strong')).fontSize)"), CultureInfo.InvariantCulture) >= 27);
+        _page.Press(Keys.Escape);
+        _page.Until(() => _page.All(".mix-card-large").Count == 0, "the card put away");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task The_top_of_a_layer_is_dragged_on_the_staff_until_it_is_stopped()
+    {
+        var id = await Open("Sallow Quay", "Layers");
+        var tops = _page.Until(() => _page.All(".staff-top") is { Count: 2 } found ? found : null, "two tops that move");
+        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!;
+        Assert.Empty(_page.All(".staff-heat.heat-stop"));
+        _page.Drag(tops[0], 0, -72);
+        _page.Until(() => _page.All(".staff-heat.heat-stop").Count == 1, "the barred square beside the first layer");
+        _page.Settled();
+        Says(".slip", "Bring its top down, or put one more in.");
+        Says(".slip", "You set the tops by hand.");
+        var after = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!;
+        Assert.True(Number(after[0]!["depthMm"]) > 6);
+        Assert.Equal(Number(before[1]!["toMm"]), Number(after[1]!["toMm"]), 2);
+
+        // Cut in two it holds again; the arrow keys move a top by a tenth.
+        _page.Button("One more layer").Click();
+        _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 4, "four layers");
+        _page.Until(() => _page.All(".staff-heat.heat-stop").Count == 0, "no stop any more");
+        _page.Settled();
+        var was = Number((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]![0]!["toMm"]);
+        _page.All(".staff-top")[0].SendKeys(Keys.ArrowUp);
+        _page.Until(() => Math.Abs(Number(fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]![0]!["toMm"]) - was) is > 0.04 and < 0.16, "a tenth higher");
+        _page.Button("Equal depth").Click();
+        _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 3, "cut evenly again");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task What_became_of_a_pour_is_noted_the_rest_follows_and_the_bottles_run_down()
+    {
+        var id = await Open("Sallow Quay", "After");
+        _page.Button("Dock").Click();
+        Says("[data-testid=after-advice]", "After layer 1");
+        _page.Button("Strike it out").Click();
+        var before = _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["layers"]!.AsArray() is { } layers && Number(layers[0]!["toMm"]) > 10 ? layers : null, "as it was meant");
+        async Task<double> InBottles() => (await fixture.Shelf()).Where(card => card!["bottle"]!["productId"]!.GetValue<string>() == "coating-epoxy").Sum(card => Number(card!["bottle"]!["leftG"]));
+        var had = await InBottles();
+        void Type(string label, string text) => _page.Field(label).SendKeys(text);
+        Type("Part one, weighed", "18,5");
+        Type("Part two, weighed", "14");
+        Type("Left in the cup", "9");
+        Type("It came to", "8.4");
+        Type("Anything else", "A drip at the gate");
+        _page.Button("Note it").Click();
+        var words = Says("[data-testid=after-advice]", "short");
+        Assert.Contains("with too little of part two", words, StringComparison.Ordinal);
+        Assert.Contains("Dock itself can take", words, StringComparison.Ordinal);
+        Says("[data-testid=pour-1]", "“A drip at the gate”");
+        _page.Until(() => Math.Abs(had - InBottles().Result - 32.5) < 0.01, "32.5 g out of the bottles");
+        var after = (await fixture.Read(id))["plan"]!["waters"]![1]!["layers"]!.AsArray();
+        Assert.Equal(8.4, Number(after[1]!["fromMm"]), 9);
+        Assert.True(after.Skip(1).Sum(layer => Number(layer!["volumeMl"])) > Number(before[1]!["volumeMl"]) + 5);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_sheet_is_entered_by_its_label_and_poured_with()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Button("Enter a sheet").Click();
+        _page.Until(() => _page.All(".kinds label").FirstOrDefault(label => label.Text.StartsWith("Casting epoxy", StringComparison.Ordinal)), "the kinds").Click();
+        _page.Field("Name").SendKeys("Clear cast of mine" + Keys.Tab);
+        _page.Field("Greatest layer").SendKeys("5");
+        _page.Field("Working or gel time").SendKeys("8");
+
+        // What the label leaves out stands there in grey, reckoned from what it says.
+        _page.Until(() => _page.Field("Next layer from").GetAttribute("placeholder") == "16", "twice the gel time, assumed");
+        var wrong = _page.Field("Next layer until");
+        wrong.SendKeys("3");
+        _page.Until(() => _page.First(".sheet-form .field-wrong")?.Text.Contains("ends before it begins", StringComparison.Ordinal) == true || _page.Field("Next layer from").GetAttribute("placeholder") == "3", "the window follows");
+        wrong.SendKeys(Keys.Backspace);
+        _page.Button("Keep the sheet").Click();
+        var card = _page.Until(() => _page.All(".sheet-card").FirstOrDefault(one => one.Text.Contains("Clear cast of mine", StringComparison.Ordinal)), "the card");
+        Assert.Contains("numbers assumed", card.Text, StringComparison.Ordinal);
+        _page.Open(id, "pours");
+        var option = _page.Until(() => _page.Field("Product").FindElements(By.TagName("option")).FirstOrDefault(one => one.Text == "Clear cast of mine"), "the product to choose");
+        Choose("Product", option.GetAttribute("value")!);
+        _page.Until(() => _page.All("[data-testid=pour-layers] td").ElementAtOrDefault(1)?.Text is { } deep && double.Parse(deep, CultureInfo.InvariantCulture) <= 5, "layers of at most five millimetres");
+
+        // Off the shelf and back again.
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Button("Take Clear cast of mine off the shelf").Click();
+        Says(".message", "is off the shelf");
+        _page.Button("Put it back").Click();
+        _page.Until(() => _page.All(".sheet-card").FirstOrDefault(one => one.Text.Contains("Clear cast of mine", StringComparison.Ordinal)), "the card again");
+        _page.Button("Take Clear cast of mine off the shelf").Click();
+        Says(".message", "is off the shelf");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Resin_that_dissolves_foam_is_stopped_until_a_barrier_is_logged()
+    {
+        var id = await Open("Sallow Quay", "Layers");
+        Choose("Product", "polyester");
+        Says(".slip", "dissolves bare polystyrene");
+        _page.Button("Before").Click();
+        _page.Until(() => _page.First("[data-item=layer].open"), "the pour held back");
+        _page.Button("Layers").Click();
+        _page.Field("Sealed with").SendKeys("Two coats of epoxy" + Keys.Enter);
+        _page.Button("Log the barrier").Click();
+        Says(".slip", "Between it and the foam: Two coats of epoxy.");
+        Assert.Equal("Two coats of epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["barrier"]!["what"]!.GetValue<string>());
+        _page.Button("Before").Click();
+        _page.Until(() => _page.First("[data-item=layer].settled"), "the pour let go");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Waters_of_the_same_resin_are_joined_to_one_evening()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        _page.Open(id, "pours");
+        var date = _page.Field("First pour");
+        _page.Script("const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(e, '2027-06-01T19:00'); e.dispatchEvent(new Event('input', { bubbles: true }));", date);
+        date.SendKeys(Keys.Enter);
+        _page.Button("Mix").Click();
+        _page.Button("Pour with Mill reach").Click();
+        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]![0]!["pools"]!.AsArray().Count == 2, "two pools in one session");
+        _page.Button("Pour with Tail reach").Click();
+        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]![0]!["pools"]!.AsArray().Count == 3, "three");
+        Says("[data-testid=session-1]", "One mix for");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task The_thermometer_is_logged_and_the_plan_made_by_it()
+    {
+        var id = await Open("Sallow Quay", "Heat");
+        _page.Field("Thermometer now").SendKeys("16,5");
+        _page.Button("Log it").Click();
+        Says("[data-testid=room-log]", "16.5 °C");
+        _page.Settled();
+        var plan = await fixture.Read(id);
+        var day = Number(plan["plan"]!["room"]!["dayC"]);
+        _page.All("[data-testid=room-log] button").Last(button => button.Text.StartsWith("Plan with the log", StringComparison.Ordinal)).Click();
+        _page.Until(() => Math.Abs(Number(fixture.Read(id).Result["build"]!["room"]!["airC"]) - day) < 0.06, "the room of the log");
+        Assert.NotNull((await fixture.Read(id))["build"]!["room"]!["nightC"]);
+        Assert.Empty(_page.Faults());
+    }
+}
