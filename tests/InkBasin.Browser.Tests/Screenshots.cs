@@ -20,8 +20,6 @@ public class Screenshots(BrowserFixture fixture)
 
         _page.Open(id, "water");
         Save("water");
-        _page.Find("button[title='How the volume came about']").Click();
-        Save("water-working");
         await Post($"/api/builds/{id}/edits", new
         {
             version = 2,
@@ -97,21 +95,17 @@ public class Screenshots(BrowserFixture fixture)
         _page.Press(OpenQA.Selenium.Keys.Escape);
         _page.Press("z");
         _page.Open(id, "pours");
-        _page.Until(() => _page.First(".pour-card"), "the layers");
         _page.Until(() => _page.First("[data-testid=strategies]"), "the ways of layering");
         Save("pours");
         _page.Button("Garden pond").Click();
+        _page.Button("Heat").Click();
         _page.Until(() => _page.First(".heat-curve .heat-safe"), "the cliff");
-        _page.Until(() => _page.First("[data-testid=surface]"), "the ripples");
-        _page.Script("document.querySelector('[data-testid=heat]').scrollIntoView()");
         Save("heat");
         _page.Button("Creek").Click();
         _page.Button("Relief").Click();
         _page.Until(() => _page.First(".relief-view canvas"), "the relief");
         Thread.Sleep(1500);
         Save("relief");
-        _page.Open(id, "pours", 390, 844);
-        Save("pours-phone");
         _page.Open(id, "water");
         _page.Script("document.documentElement.dataset.theme = 'shed'; document.documentElement.dataset.bsTheme = 'dark'");
         Save("water-shed");
@@ -122,11 +116,25 @@ public class Screenshots(BrowserFixture fixture)
         _page.Button("Flow").Click();
         _page.Until(() => _page.First(".flow-arrow"), "the flow");
         Save("flow");
+        foreach (var (width, height, name) in new[] { (1280, 800, "mix-card"), (390, 844, "mix-card-phone") })
+        {
+            _page.Open(id, "pours", width, height);
+            _page.Button("Mix").Click();
+            _page.Button("Read it large").Click();
+            _page.Until(() => _page.First(".mix-steps"), "the card");
+            Save(name);
+        }
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
         Save("builds");
+        _page.Shelf("Stores");
+        _page.Button("Enter a sheet").Click();
+        _page.Field("Name").SendKeys("What stands in my cupboard");
+        _page.Field("Greatest layer").SendKeys("5");
+        _page.Until(() => _page.Field("Next layer from").GetAttribute("placeholder") == "12", "what is assumed");
+        Save("stores");
     }
 
     private async Task Post(string path, object body)

@@ -53,6 +53,7 @@ public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint,
 /// <param name="Stock">What it takes out of the bottles; null when none of the product is noted.</param>
 /// <param name="Notices">What the maker should know, worst first.</param>
 /// <param name="CouldJoin">Ids of waters that take the same product and ink at another time.</param>
+/// <param name="Working">How the number of cups and their time came about.</param>
 public sealed record MixSession(
     int Number,
     string ProductId,
@@ -72,7 +73,8 @@ public sealed record MixSession(
     IReadOnlyList<MixCard> Cards,
     StockDraw? Stock,
     IReadOnlyList<Notice> Notices,
-    IReadOnlyList<string> CouldJoin);
+    IReadOnlyList<string> CouldJoin,
+    Working Working);
 
 /// <summary>Joins the layers ahead of all waters into sessions and deals each out to its cups.</summary>
 internal static class MixSessions
@@ -153,7 +155,37 @@ internal static class MixSessions
             Deal(layers, mix, dose, build.Measuring),
             draw,
             Notices(batches, draw, sheet, mix, dose, layers),
-            CouldJoin(first, layers, build, waters));
+            CouldJoin(first, layers, build, waters),
+            WorkingOf(build, sheet, layers.Count, volume, batches));
+    }
+
+    private static Working WorkingOf(Build build, ProductSheet sheet, int pools, double volumeMl, Batches batches)
+    {
+        var batch = batches.Mix.Batches[0];
+        List<WorkingInput> inputs =
+        [
+            new("resin on the model", volumeMl, "ml"),
+            new("pools", pools, ""),
+            new("cups", batches.Mix.Batches.Count, ""),
+            new("mixed in each", batch.MixedG, "g"),
+        ];
+        if (sheet.Traits.IsOnePart)
+            return new Working("Cups", inputs, "Loss and what a cup keeps are added once for all pools of the session.", $"The sheet of {sheet.Name}");
+        inputs.AddRange(
+        [
+            new("greatest batch of the sheet", sheet.MaxBatchG, "g"),
+            new($"pot life of the sheet, for {sheet.PotLifeMassG:0} g", sheet.PotLifeMin, "min"),
+            new("room", build.Room.AirC, "°C"),
+            new("pot life of this cup", batches.PotLifeMin ?? 0, "min"),
+            new("stirring, the first cup", sheet.StirMin, "min"),
+            new("stirring, the second", sheet.StirMin * SecondStir, "min"),
+            new("stirring and pouring in all", batches.WorkMin, "min"),
+        ]);
+        return new Working(
+            "Cups and their time",
+            inputs,
+            "Equal cups, as few as the greatest batch allows and as many as it takes to be out of each before it turns: a mass in a cup heats by itself, the sooner the larger and the warmer. Pouring is taken as a minute a pool and one for every 100 ml. The largest pool comes first, so that little stays in the cup.",
+            $"The sheet of {sheet.Name}; its pot life carried over to this mass, cup and room by a lumped heat balance");
     }
 
     private static List<MixCard> Deal(List<Ahead> layers, MixAnswer mix, TintDose? dose, Measuring measuring)

@@ -6991,6 +6991,8 @@ export interface components {
             notices: components["schemas"]["Notice"][];
             /** @description Ids of waters that take the same product and ink at another time. */
             couldJoin: string[];
+            /** @description How the number of cups and their time came about. */
+            working: components["schemas"]["Working"];
         };
         /** @description Another build that meets this one along a side. */
         Neighbour: {

@@ -96,6 +96,12 @@ function Session({ session, water, onRead }: { session: MixSession; water: Water
           {units.mass} in the bottles.
         </p>
       )}
+      <Figure working={session.working} label="the cups">
+        <span className="quiet">
+          {session.cards.length === 1 ? 'Why one cup' : `Why ${session.cards.length} cups`}
+          {session.potLifeMin !== null && ` and ${Math.floor(session.potLifeMin)} minutes`}
+        </span>
+      </Figure>
       <div className="tool-row">
         <Button size="sm" onClick={onRead}>
           Read it large
