@@ -97,14 +97,15 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
     /// <param name="id">The build.</param>
     /// <param name="version">The version the writer saw.</param>
     /// <param name="edit">The edit.</param>
+    /// <param name="mark">The writer's own mark for this request: sent again because its answer was lost, it is not made twice. Null for none.</param>
     /// <param name="cancel">Gives up; nothing is written then.</param>
     /// <exception cref="BuildNotFoundException">There is no such build on the shelf.</exception>
     /// <exception cref="BuildChangedException">The build has changed since <paramref name="version"/>.</exception>
     /// <exception cref="RefusedException">The edit cannot be made.</exception>
-    public Task<StoredBuild> EditAsync(Guid id, int version, BuildEdit edit, CancellationToken cancel = default)
+    public Task<StoredBuild> EditAsync(Guid id, int version, BuildEdit edit, string? mark = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(edit);
-        return ChangeAsync(id, version, async build =>
+        return ChangeAsync(id, version, mark, async build =>
         {
             var change = edit.Apply(build);
             await CheckAttachmentsAsync(change.After, build, cancel);
@@ -119,8 +120,8 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
 
     /// <summary>Takes the last edit back.</summary>
     /// <exception cref="RefusedException">There is nothing to take back.</exception>
-    public Task<StoredBuild> UndoAsync(Guid id, int version, CancellationToken cancel = default) =>
-        ChangeAsync(id, version, async build =>
+    public Task<StoredBuild> UndoAsync(Guid id, int version, string? mark = null, CancellationToken cancel = default) =>
+        ChangeAsync(id, version, mark, async build =>
         {
             var last = await LastDone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to undo.", RefusalKind.Impossible);
@@ -130,8 +131,8 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
 
     /// <summary>Does the last edit that was taken back again.</summary>
     /// <exception cref="RefusedException">There is nothing to redo.</exception>
-    public Task<StoredBuild> RedoAsync(Guid id, int version, CancellationToken cancel = default) =>
-        ChangeAsync(id, version, async build =>
+    public Task<StoredBuild> RedoAsync(Guid id, int version, string? mark = null, CancellationToken cancel = default) =>
+        ChangeAsync(id, version, mark, async build =>
         {
             var next = await FirstUndone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to redo.", RefusalKind.Impossible);
@@ -149,17 +150,23 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
         return await ViewAsync(row, BuildOf(row), cancel);
     }
 
-    private async Task<StoredBuild> ChangeAsync(Guid id, int version, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
+    private async Task<StoredBuild> ChangeAsync(Guid id, int version, string? mark, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
     {
         var row = await RowAsync(id, cancel);
         if (row.BinnedUtc is not null) throw new BuildNotFoundException();
-        if (row.Version != version) throw await ChangedSinceAsync(id, version, row.Version, cancel);
+        if (mark?.Length > 64) throw new RefusedException("mark", "A mark has at most 64 characters.");
+        if (row.Version != version)
+        {
+            if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(row, BuildOf(row), cancel);
+            throw await ChangedSinceAsync(id, version, row.Version, cancel);
+        }
+
         var (after, label) = await change(BuildOf(row));
         row.Document = Write(after);
         row.Name = after.Name;
         row.Version++;
         row.ChangedUtc = Now();
-        context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc });
+        context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc, Mark = mark });
         try
         {
             await context.SaveChangesAsync(cancel);
@@ -167,12 +174,17 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
         catch (DbUpdateConcurrencyException)
         {
             context.ChangeTracker.Clear();
-            throw await ChangedSinceAsync(id, version, (await RowAsync(id, cancel)).Version, cancel);
+            var now = await RowAsync(id, cancel);
+            if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(now, BuildOf(now), cancel);
+            throw await ChangedSinceAsync(id, version, now.Version, cancel);
         }
 
         read.Keep(id, row.Version, after);
         return await ViewAsync(row, after, cancel);
     }
+
+    private async Task<bool> IsMadeAsync(Guid id, string? mark, CancellationToken cancel) =>
+        mark is not null && await context.Changes.AsNoTracking().AnyAsync(c => c.BuildId == id && c.Mark == mark, cancel);
 
     // A build must not come to name heights or a picture that nobody has: it could never be shown.
     private async Task CheckAttachmentsAsync(Build after, Build? before, CancellationToken cancel)

@@ -37,6 +37,8 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
         {
             change.HasOne<BuildRow>().WithMany().HasForeignKey(c => c.BuildId).OnDelete(DeleteBehavior.Cascade);
             change.HasIndex(c => new { c.BuildId, c.Version });
+            change.Property(c => c.Mark).HasMaxLength(64);
+            change.HasIndex(c => new { c.BuildId, c.Mark });
         });
         modelBuilder.Entity<AttachmentRow>().Property(a => a.Id).HasMaxLength(64);
         modelBuilder.Entity<SheetRow>().Property(sheet => sheet.Id).HasMaxLength(64);

@@ -55,6 +55,9 @@ public sealed class ChangeRow
     public string Label { get; set; } = "";
 
     public DateTime MadeUtc { get; set; }
+
+    /// <summary>The writer's own mark for the request that made it; null when it had none. Sent again with the same mark it is not made twice.</summary>
+    public string? Mark { get; set; }
 }
 
 /// <summary>A height grid or a picture that builds lay down.</summary>

@@ -50,6 +50,45 @@ public class KeepingTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_change_whose_answer_is_lost_on_the_way_is_made_once_and_is_no_conflict()
+    {
+        // The server makes the change; the browser never hears of it and sends it again.
+        var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()
+        {
+            ["source"] = """
+            const really = window.fetch;
+            window.loseNext = false;
+            window.lost = 0;
+            window.fetch = async (request, options) => {
+              const answer = await really(request, options);
+              if (window.loseNext && new URL(request.url ?? request, location).pathname.endsWith('/edits')) {
+                window.loseNext = false;
+                window.lost++;
+                throw new TypeError('the answer was lost');
+              }
+              return answer;
+            };
+            """,
+        })!;
+        try
+        {
+            var id = await fixture.CopyOf("Sallow Quay");
+            _page.Open(id, "board");
+            _page.Script("window.loseNext = true");
+            Type("Width", "640");
+            _page.Until(() => Convert.ToInt32(_page.Script("return window.lost"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the answer lost");
+            _page.Until(() => _page.All(".message-wait").Count == 0 && _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "kept all the same");
+            _page.Settled();
+            Assert.Empty(_page.All("[role=alertdialog]"));
+            Assert.Equal(2, (await fixture.Read(id))["version"]!.GetValue<int>());
+        }
+        finally
+        {
+            fixture.Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] });
+        }
+    }
+
+    [Fact]
     public async Task A_build_is_begun_copied_binned_and_brought_back_on_the_shelf()
     {
         await fixture.Begin("Shelf piece");

@@ -54,6 +54,13 @@ public class PoursTests(BrowserFixture fixture)
         Assert.Equal(order.Order(), order);
         Assert.Contains($"to {Figure(Number(card["lines"]![0]!["toMm"]), "0.0")} mm", steps[order[0]], StringComparison.Ordinal);
 
+        // Once the parts meet it says by which time of day the cup must be empty.
+        _page.Button("They meet now").Click();
+        Says(".mix-card-large", "met ");
+        var by = _page.All(".mix-steps strong").Select(strong => strong.Text).Single(text => text.StartsWith("by ", StringComparison.Ordinal));
+        var left = TimeOnly.ParseExact(by[3..], "HH:mm", CultureInfo.InvariantCulture) - TimeOnly.FromDateTime(DateTime.Now);
+        Assert.InRange(left.TotalMinutes, Number(session["potLifeMin"]) - 2.5, Number(session["potLifeMin"]) + 1);
+
         // Read from a metre away: the figures are at least as tall as a finger is wide.
         Assert.True(Convert.ToDouble(_page.Script("return parseFloat(getComputedStyle(document.querySelector('.mix-steps strong')).fontSize)"), CultureInfo.InvariantCulture) >= 27);
         _page.Press(Keys.Escape);

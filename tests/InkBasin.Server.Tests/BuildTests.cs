@@ -125,6 +125,31 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_change_sent_again_because_its_answer_was_lost_is_made_once_and_is_no_conflict()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        var sent = new { version = 1, mark = "m-1", edit = AddPond };
+        var (_, first) = await client.Post($"{at}/edits", sent);
+        var (status, again) = await client.Post($"{at}/edits", sent);
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal((2, 2), (first["version"]!.GetValue<int>(), again["version"]!.GetValue<int>()));
+        Assert.Equal(2, again["build"]!["recipe"]!.AsArray().Count);
+
+        // The same for taking it back; another mark on the old version is a conflict as before.
+        var (_, undone) = await client.Post($"{at}/undo", new { version = 2, mark = "m-2" });
+        var (_, undoneAgain) = await client.Post($"{at}/undo", new { version = 2, mark = "m-2" });
+        Assert.Equal(undone.ToJsonString(), undoneAgain.ToJsonString());
+        Assert.Equal(HttpStatusCode.Conflict, (await client.Post($"{at}/edits", new { version = 1, mark = "m-3", edit = AddPond })).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/edits", new { version = 3, mark = new string('m', 65), edit = AddPond })).Status);
+
+        // Many tries at once: one change, and nobody is told of a conflict.
+        var answers = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => client.Post($"{at}/edits", new { version = 3, mark = "m-4", edit = new { kind = "setScale", scale = 48 } })));
+        Assert.All(answers, answer => Assert.Equal(HttpStatusCode.OK, answer.Status));
+        Assert.Equal(4, (await client.Get(at))["version"]!.GetValue<int>());
+    }
+
+    [Fact]
     public async Task Of_many_writers_at_once_exactly_one_wins_each_version()
     {
         using var client = server.CreateClient();

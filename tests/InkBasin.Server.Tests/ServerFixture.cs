@@ -70,6 +70,23 @@ internal static class Talking
         return (response, JsonNode.Parse(text.Length > 0 ? text : "{}")!);
     }
 
+    /// <summary>Copies a build by its name and answers the copy's address.</summary>
+    public static async Task<string> Copy(this HttpClient client, string name)
+    {
+        var card = (await client.Get("/api/builds")).AsArray().First(one => one!["name"]!.GetValue<string>() == name)!;
+        var (_, copy) = await client.Post($"/api/builds/{card["id"]}/copy", new { });
+        return $"/api/builds/{copy["id"]}";
+    }
+
+    /// <summary>Makes an edit on the present version.</summary>
+    public static async Task<JsonNode> Edit(this HttpClient client, string at, object edit, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        var version = (await client.Get(at))["version"]!.GetValue<int>();
+        var (status, body) = await client.Post($"{at}/edits", new { version, edit });
+        Assert.True(status == expected, $"{status}: {body.ToJsonString()}");
+        return body;
+    }
+
     /// <summary>Begins a small build and answers its address.</summary>
     public static async Task<string> Begin(this HttpClient client, string name = "Board")
     {

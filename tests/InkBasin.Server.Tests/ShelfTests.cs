@@ -21,21 +21,6 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         fullCureH = 96,
     };
 
-    private static async Task<string> CopyOf(HttpClient client, string name)
-    {
-        var card = (await client.Get("/api/builds")).AsArray().First(one => Word(one!["name"]) == name)!;
-        var (_, copy) = await client.Post($"/api/builds/{card["id"]}/copy", new { });
-        return $"/api/builds/{copy["id"]}";
-    }
-
-    private static async Task<JsonNode> Edit(HttpClient client, string at, object edit, HttpStatusCode expected = HttpStatusCode.OK)
-    {
-        var version = (await client.Get(at))["version"]!.GetValue<int>();
-        var (status, body) = await client.Post($"{at}/edits", new { version, edit });
-        Assert.True(status == expected, $"{status}: {body.ToJsonString()}");
-        return body;
-    }
-
     [Fact]
     public async Task A_label_is_looked_at_with_what_it_leaves_out_before_it_is_kept()
     {
@@ -65,10 +50,10 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(HttpStatusCode.Created, made);
         var id = Word(sheet["id"]);
         Assert.Contains((await client.Get("/api/stores/products")).AsArray(), one => Word(one!["id"]) == id);
-        var at = await CopyOf(client, "Three Weirs at Ondry");
+        var at = await client.Copy("Three Weirs at Ondry");
         var water = (await client.Get(at))["build"]!["waters"]![0]!.DeepClone();
         water["productId"] = id;
-        var after = await Edit(client, at, new { kind = "replaceWater", water });
+        var after = await client.Edit(at, new { kind = "replaceWater", water });
         Assert.Single(after["plan"]!["waters"]![0]!["layers"]!.AsArray());
 
         // Another greatest layer on the label, and the layers follow.
@@ -90,12 +75,12 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         using var client = server.CreateClient();
         var (_, sheet) = await client.Post("/api/stores/products", Label("Kit resin"));
         var id = Word(sheet["id"]);
-        var at = await CopyOf(client, "Three Weirs at Ondry");
+        var at = await client.Copy("Three Weirs at Ondry");
         foreach (var water in (await client.Get(at))["build"]!["waters"]!.AsArray())
         {
             var with = water!.DeepClone();
             with["productId"] = id;
-            await Edit(client, at, new { kind = "replaceWater", water = with });
+            await client.Edit(at, new { kind = "replaceWater", water = with });
         }
 
         var session = (await client.Get(at))["plan"]!["sessions"]![0]!;
@@ -137,10 +122,10 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
     public async Task What_became_of_a_pour_is_noted_and_the_rest_is_planned_anew()
     {
         using var client = server.CreateClient();
-        var at = await CopyOf(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var before = (await client.Get(at))["plan"]!["waters"]!.AsArray().Single(water => Word(water!["id"]) == "dock")!;
         var meant = Number(before["layers"]![0]!["toMm"]);
-        var after = await Edit(client, at, new
+        var after = await client.Edit(at, new
         {
             kind = "logPour",
             pourId = "dock-1",
@@ -151,7 +136,7 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal((113.0 / 80 / (1.13 / 1.01) - 1) * 100, Number(dock["after"]!["ratioOffPercent"]), 6);
         Assert.Equal("stop", Word(dock["after"]!["notices"]![0]!["standing"]));
         Assert.Contains(dock["after"]!["notices"]!.AsArray(), notice => Word(notice!["sentence"]).Contains("left in the cup", StringComparison.Ordinal));
-        await Edit(client, at, new { kind = "logPour", pourId = "nowhere", result = (object?)null }, HttpStatusCode.UnprocessableEntity);
-        await Edit(client, at, new { kind = "logPour", pourId = "dock-1", result = new { oneG = -1.0, twoG = (double?)null, leftMl = (double?)null, reachedMm = (double?)null, roomC = (double?)null, note = (string?)null, at = "2027-02-28T20:30:00+00:00" } }, HttpStatusCode.BadRequest);
+        await client.Edit(at, new { kind = "logPour", pourId = "nowhere", result = (object?)null }, HttpStatusCode.UnprocessableEntity);
+        await client.Edit(at, new { kind = "logPour", pourId = "dock-1", result = new { oneG = -1.0, twoG = (double?)null, leftMl = (double?)null, reachedMm = (double?)null, roomC = (double?)null, note = (string?)null, at = "2027-02-28T20:30:00+00:00" } }, HttpStatusCode.BadRequest);
     }
 }

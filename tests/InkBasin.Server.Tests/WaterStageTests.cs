@@ -6,21 +6,6 @@ namespace InkBasin.Server.Tests;
 /// <summary>What the Water stage asks of the server, on the demo and on small boards.</summary>
 public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture>
 {
-    private static async Task<string> Copy(HttpClient client, string name)
-    {
-        var card = (await client.Get("/api/builds")).AsArray().First(one => one!["name"]!.GetValue<string>() == name)!;
-        var (_, copy) = await client.Post($"/api/builds/{card["id"]}/copy", new { });
-        return $"/api/builds/{copy["id"]}";
-    }
-
-    private static async Task<JsonNode> Edit(HttpClient client, string at, object edit, HttpStatusCode expected = HttpStatusCode.OK)
-    {
-        var version = (await client.Get(at))["version"]!.GetValue<int>();
-        var (status, body) = await client.Post($"{at}/edits", new { version, edit });
-        Assert.True(status == expected, $"{status}: {body.ToJsonString()}");
-        return body;
-    }
-
     private static double Number(JsonNode? node) => node!.GetValue<double>();
 
     private static string Word(JsonNode? node) => node!.GetValue<string>();
@@ -29,7 +14,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task Three_weirs_runs_in_four_reaches_with_falls_between_them()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Three Weirs at Ondry");
+        var at = await client.Copy("Three Weirs at Ondry");
         var stream = Assert.Single((await client.Get($"{at}/running")).AsArray())!;
         var reaches = stream["reaches"]!.AsArray();
         Assert.Equal(["Top reach", "Mill reach", "Meadow reach", "Tail reach"], reaches.Select(reach => Word(reach!["name"])));
@@ -51,7 +36,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task The_quays_hollows_run_over_into_each_other_and_then_off_the_board()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var hollows = (await client.Get($"{at}/hollows?leastMl=5")).AsArray().Select(one => one!["hollow"]!).ToList();
         var (creek, dock) = (hollows[0], hollows[1]);
         Assert.Equal((2, 1), (creek["into"]!.GetValue<int>(), dock["into"]!.GetValue<int>()));
@@ -68,10 +53,10 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task What_runs_off_says_what_is_wrong_with_the_dam()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         async Task<string> HowItLeft(object[] dams)
         {
-            await Edit(client, at, new { kind = "setDams", dams });
+            await client.Edit(at, new { kind = "setDams", dams });
             var (_, frames) = await client.Post($"{at}/pour", new { pours = new[] { new { at = new { xMm = 540, yMm = 350 }, volumeMl = 1500 } }, frames = 1 });
             return Word(frames[0]!["runOff"]![0]!["how"]);
         }
@@ -86,10 +71,10 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task A_water_test_is_reckoned_logged_and_corrects_the_plan()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var reckoned = Number((await client.Get($"{at}/waters/dock/reckoned?levelMm=12"))["volumeMl"]);
         Assert.InRange(reckoned, 30, 50);
-        var made = await Edit(client, at, new
+        var made = await client.Edit(at, new
         {
             kind = "addWaterTest",
             index = 3,
@@ -100,7 +85,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         Assert.Equal(1.08, Number(dock["calibration"]), 9);
         Assert.Equal(Number(dock["volumeMl"]) * 1.08, Number(dock["takes"]!["expectedMl"]), 6);
         Assert.True(Number(dock["seep"]!["lostMl"]) > 0);
-        var bad = await Edit(client, at, new { kind = "addWaterTest", index = 0, test = new { id = "bad", waterId = "dock", at = "2027-05-14T09:00:00+00:00", levelMm = 12, reckonedMl = reckoned, inMl = 10.0, outMl = 20.0, stoodMin = 30 } }, HttpStatusCode.UnprocessableEntity);
+        var bad = await client.Edit(at, new { kind = "addWaterTest", index = 0, test = new { id = "bad", waterId = "dock", at = "2027-05-14T09:00:00+00:00", levelMm = 12, reckonedMl = reckoned, inMl = 10.0, outMl = 20.0, stoodMin = 30 } }, HttpStatusCode.UnprocessableEntity);
         Assert.Contains("More came out than went in", bad.ToJsonString(), StringComparison.Ordinal);
     }
 
@@ -108,7 +93,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task Asked_backwards_a_jug_is_reckoned_by_the_water_test_and_by_what_stands_in_the_water()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var creek = (await client.Get(at))["plan"]!["waters"]![0]!;
         var takes = Number(creek["takes"]!["expectedMl"]);
         Assert.True(Number(creek["calibration"]) > 1 && Number(creek["displacedMl"]) > 2);
@@ -122,7 +107,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task The_shore_is_told_over_board_bench_and_datum()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var shore = await client.Get($"{at}/waters/garden/shore?spacingMm=20&datumXMm=300&datumYMm=365");
         Assert.Equal(19.8, Number(shore["waterlineMm"]));
         Assert.Equal(25.8, Number(shore["overBenchMm"]), 9);
@@ -140,13 +125,13 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task Panels_are_nested_and_a_sheet_too_small_is_refused_with_the_dam_named()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var cut = await client.Get($"{at}/dam-panels");
         Assert.Equal(["1", "2"], cut["panels"]!.AsArray().Select(panel => Word(panel!["label"])));
         Assert.Single(cut["sheets"]!.AsArray());
         var making = (await client.Get(at))["build"]!["making"]!.DeepClone();
         making["damSheet"] = JsonNode.Parse("""{"widthMm":22,"depthMm":20,"gapMm":1,"seatingMm":6}""");
-        await Edit(client, at, new { kind = "setMaking", making });
+        await client.Edit(at, new { kind = "setMaking", making });
         using var refused = await client.GetAsync($"{at}/dam-panels");
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
         Assert.Contains("Dam 1 is", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
@@ -157,7 +142,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     {
         using var client = server.CreateClient();
         var at = await client.Begin();
-        await Edit(client, at, new
+        await client.Edit(at, new
         {
             kind = "addOperation",
             index = 1,
@@ -170,7 +155,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         channel["kind"] = "channel";
         var edits = new List<object> { new { kind = "replaceOperation", operation = channel } };
         edits.AddRange(proposal["waters"]!.AsArray().Select((water, i) => (object)new { kind = "addWater", index = i, water }));
-        var made = await Edit(client, at, new { kind = "together", label = "Split it", edits });
+        var made = await client.Edit(at, new { kind = "together", label = "Split it", edits });
         Assert.Equal("Split it", Word(made["undoLabel"]));
         Assert.Equal(count, made["plan"]!["waters"]!.AsArray().Count);
         Assert.All(made["plan"]!["waters"]!.AsArray(), water => Assert.Empty(water!["joinedWith"]!.AsArray()));
@@ -186,21 +171,21 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task No_pour_begins_before_its_list_is_settled_and_the_reasons_are_kept()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var begin = new { kind = "beginPour", id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00" };
-        var refused = await Edit(client, at, begin, HttpStatusCode.UnprocessableEntity);
+        var refused = await client.Edit(at, begin, HttpStatusCode.UnprocessableEntity);
         Assert.Contains("4 questions are open", refused.ToJsonString(), StringComparison.Ordinal);
         Assert.Contains("Is the board level", refused.ToJsonString(), StringComparison.Ordinal);
-        await Edit(client, at, new { kind = "together", label = "Sneak", edits = new object[] { begin } }, HttpStatusCode.UnprocessableEntity);
-        await Edit(client, at, new { kind = "restorePours", answers = Array.Empty<object>(), begun = new[] { new { id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00", answers = Array.Empty<object>() } } }, HttpStatusCode.UnprocessableEntity);
+        await client.Edit(at, new { kind = "together", label = "Sneak", edits = new object[] { begin } }, HttpStatusCode.UnprocessableEntity);
+        await client.Edit(at, new { kind = "restorePours", answers = Array.Empty<object>(), begun = new[] { new { id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00", answers = Array.Empty<object>() } } }, HttpStatusCode.UnprocessableEntity);
         Assert.Single((await client.Get(at))["build"]!["begun"]!.AsArray());
 
         foreach (var item in new[] { "level", "bubbles", "safety" })
-            await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item, answer = new { waterId = "creek", item, overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
-        await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item = "dust", answer = new { waterId = "creek", item = "dust", overrides = true, reason = "The shed is swept and shut", at = "2027-05-14T18:51:00+00:00" } });
+            await client.Edit(at, new { kind = "answerCheck", waterId = "creek", item, answer = new { waterId = "creek", item, overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
+        await client.Edit(at, new { kind = "answerCheck", waterId = "creek", item = "dust", answer = new { waterId = "creek", item = "dust", overrides = true, reason = "The shed is swept and shut", at = "2027-05-14T18:51:00+00:00" } });
         var list = await client.Get($"{at}/waters/creek/before-pour");
         Assert.Equal((0, 1), (list["open"]!.GetValue<int>(), list["layer"]!.GetValue<int>()));
-        var made = await Edit(client, at, begin);
+        var made = await client.Edit(at, begin);
         var pour = made["build"]!["begun"]![1]!;
         Assert.Contains("The shed is swept and shut", pour["answers"]!.ToJsonString(), StringComparison.Ordinal);
         var next = await client.Get($"{at}/waters/creek/before-pour");
@@ -212,9 +197,9 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task A_cold_room_holds_the_pour_back_whatever_is_answered()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
-        await Edit(client, at, new { kind = "setRoom", room = new { airC = 9, humidityPercent = 60 } });
-        await Edit(client, at, new { kind = "answerCheck", waterId = "creek", item = "room", answer = new { waterId = "creek", item = "room", overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
+        var at = await client.Copy("Sallow Quay");
+        await client.Edit(at, new { kind = "setRoom", room = new { airC = 9, humidityPercent = 60 } });
+        await client.Edit(at, new { kind = "answerCheck", waterId = "creek", item = "room", answer = new { waterId = "creek", item = "room", overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
         var room = (await client.Get($"{at}/waters/creek/before-pour"))["checks"]!.AsArray().Single(check => Word(check!["item"]) == "room")!;
         Assert.Equal(("no", false), (Word(room["known"]), room["settled"]!.GetValue<bool>()));
     }
@@ -223,9 +208,9 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task Drying_is_told_by_the_clock()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         Assert.True((await client.Get($"{at}/drying"))["isDry"]!.GetValue<bool>());
-        await Edit(client, at, new { kind = "setDrying", drying = new { plasteredAt = server.Time.GetUtcNow(), weighings = Array.Empty<object>() } });
+        await client.Edit(at, new { kind = "setDrying", drying = new { plasteredAt = server.Time.GetUtcNow(), weighings = Array.Empty<object>() } });
         var damp = await client.Get($"{at}/drying");
         Assert.False(damp["isDry"]!.GetValue<bool>());
         Assert.Null(damp["forecastAt"]);
@@ -262,9 +247,9 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task The_cliff_is_drawn_and_a_cover_brings_it_nearer()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var covered = await client.Get($"{at}/waters/garden/heat");
-        await Edit(client, at, new { kind = "setCare", care = new { covered = false, flatOnBench = false } });
+        await client.Edit(at, new { kind = "setCare", care = new { covered = false, flatOnBench = false } });
         var open = await client.Get($"{at}/waters/garden/heat");
         Assert.True(Number(covered["safeMm"]) < Number(open["safeMm"]));
         Assert.Equal(9, Number(open["points"]!.AsArray()[^1]!["depthMm"]));
@@ -278,7 +263,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task The_ripple_window_of_the_last_layer_is_told_with_what_a_degree_does_to_it()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "Sallow Quay");
+        var at = await client.Copy("Sallow Quay");
         var surface = await client.Get($"{at}/waters/creek/surface");
         var window = surface["ripples"]!;
         Assert.True(Number(window["watchFromH"]) < Number(window["opensAtH"]) && Number(window["opensAtH"]) < Number(window["closesAtH"]));
@@ -296,7 +281,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     public async Task The_ways_of_cutting_a_water_are_told_side_by_side()
     {
         using var client = server.CreateClient();
-        var at = await Copy(client, "The Drowned Pit");
+        var at = await client.Copy("The Drowned Pit");
         var trades = (await client.Get($"{at}/waters/pit/strategies")).AsArray();
         Assert.Equal(["fewest", "equalDepth", "equalVolume", "sealFirst"], trades.Select(trade => Word(trade!["strategy"])));
         var plan = (await client.Get(at))["plan"]!["waters"]![0]!;

@@ -1,6 +1,7 @@
 import type { Ground } from '@web/api/ground';
 import { readGround } from '@web/api/ground';
 import type { ChannelOperation, PondOperation, WaterPlan } from '@web/api/types';
+import { damsAtEnds } from '@web/cut/dams';
 import { takeSection, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
 import { depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
@@ -225,5 +226,25 @@ describe('the wire form of a ground', () => {
     expect(() => readGround(whole.slice(0, 20))).toThrow(/damaged/);
     expect(() => readGround(whole.slice(0, 40))).toThrow(/damaged/);
     expect(() => readGround(bytes([1, 0, 1, 1], [20, 7]))).toThrow(/part/);
+  });
+});
+
+describe('dams in the cut', () => {
+  const board = { widthMm: 200, depthMm: 100 };
+  const dam = (side: 'back' | 'front' | 'left' | 'right', fromMm: number, toMm: number, topMm: number) =>
+    ({ side, fromMm, toMm, topMm, make: 'gluedSheet', released: false }) as const;
+  const cut = { a: { xMm: 60, yMm: 0 }, b: { xMm: 200, yMm: 40 } };
+
+  it('stand where the cut leaves the board through them, the highest counts', () => {
+    const dams = [dam('back', 50, 90, 20), dam('back', 0, 70, 24), dam('right', 0, 100, 18), dam('front', 0, 200, 30)];
+    expect(damsAtEnds(dams, cut, board)).toEqual([
+      { end: 'a', topMm: 24 },
+      { end: 'b', topMm: 18 },
+    ]);
+  });
+
+  it('do not stand beside it, nor where it ends on the board', () => {
+    expect(damsAtEnds([dam('back', 61, 90, 20)], cut, board)).toEqual([]);
+    expect(damsAtEnds([dam('back', 0, 200, 20)], { ...cut, a: { xMm: 60, yMm: 12 } }, board)).toEqual([]);
   });
 });

@@ -58,7 +58,7 @@ public sealed record AfterPour(
         var places = PlacesFor(at, build, waters, result, shortMm > NearMm ? shortMl ?? 0 : 0);
         var notices = new List<Notice>();
         Ratio(notices, ratio, sheet);
-        Level(notices, plan, poured, result, shortMm, shortMl);
+        Level(notices, plan, poured, result, shortMm, MoreNow(shortMm > NearMm ? shortMl : null, result, build, sheet));
         Left(notices, result, places);
         return new AfterPour(
             poured.Poured.Layer, mixed, mixed - result.LeftMl, planned, ratio, shortMm, shortMl, result.LeftMl, places, [.. notices.OrderByDescending(notice => notice.Standing)]);
@@ -80,7 +80,7 @@ public sealed record AfterPour(
             : new Notice(Standing.Holds, $"{words}: within the sheet’s {sheet.TolerancePercent:0.#} %."));
     }
 
-    private static void Level(List<Notice> notices, WaterPlan plan, PlannedLayer poured, PourResult result, double? shortMm, double? shortMl)
+    private static void Level(List<Notice> notices, WaterPlan plan, PlannedLayer poured, PourResult result, double? shortMm, (double? ShortMl, string Words) more)
     {
         if (poured.Cure.Standing == Standing.Stop)
             notices.Add(new Notice(Standing.Stop, $"It stands {poured.DepthMm:0.0} mm deep, deeper than is safe, and may reach {poured.Cure.PeakC:0} °C: cover off, air over it, nothing that burns beside it, and stay by it until it has gelled."));
@@ -90,8 +90,21 @@ public sealed record AfterPour(
             ? reached >= plan.WaterlineMm - 0.05 ? "It is at the waterline: nothing more is poured." : ""
             : $"The {Count(plan.Layers.Count(layer => layer.Poured is null))} ahead {(plan.Layers.Count(layer => layer.Poured is null) == 1 ? "is" : "are")} cut anew from there: the next to {next.ToMm.ToString("0.0", CultureInfo.InvariantCulture)} mm, {next.VolumeMl:0} ml.";
         if (Math.Abs(mm) <= NearMm) notices.Add(new Notice(Standing.Holds, $"It came to where it was meant to. {ahead}".Trim()));
-        else if (mm > 0) notices.Add(new Notice(Standing.Tight, $"It fell {mm.ToString("0.0", CultureInfo.InvariantCulture)} mm short, {shortMl:0} ml: look for a leak, or the bed drank it. {ahead}".Trim()));
+        else if (mm > 0) notices.Add(new Notice(Standing.Tight, $"It fell {mm.ToString("0.0", CultureInfo.InvariantCulture)} mm short, {more.ShortMl:0} ml: look for a leak, or the bed drank it. {more.Words}{ahead}".Trim()));
         else notices.Add(new Notice(reached > plan.WaterlineMm + NearMm ? Standing.Stop : Standing.Tight, $"It stands {(-mm).ToString("0.0", CultureInfo.InvariantCulture)} mm over what was meant{(reached > plan.WaterlineMm + NearMm ? $" and {(reached - plan.WaterlineMm).ToString("0.0", CultureInfo.InvariantCulture)} mm over the waterline: draw it off with a syringe while it is thin, and watch the freeboard" : "")}. {ahead}".Trim()));
+    }
+
+    // What to mix to bring it up while it is liquid, once the cup's rest is in; nothing where that cannot be measured.
+    private static (double? ShortMl, string Words) MoreNow(double? shortMl, PourResult result, Build build, ProductSheet sheet)
+    {
+        var wanted = shortMl - (result.LeftMl ?? 0);
+        if (wanted is not { } ml || ml < LeastLeftMl || sheet.Traits.IsOnePart) return (shortMl, "");
+        var batch = Batches.Of(ml, sheet, build.Measuring, build.Room.AirC, pools: 1).Mix.Batches[0];
+        var scale = build.Measuring.Device.Kind == DeviceKind.Scale;
+        string Part(double g, double volumeMl) => (scale ? g : volumeMl).ToString("0.##", CultureInfo.InvariantCulture);
+        return (shortMl, batch.Ok
+            ? $"While it is still liquid, {Part(batch.AG, batch.AMl)} + {Part(batch.BG, batch.BMl)} {(scale ? "g" : "ml")} more would bring it up. "
+            : "So little cannot be mixed in the right ratio with this measure. ");
     }
 
     private static string Count(int layers) => layers == 1 ? "layer" : $"{layers} layers";

@@ -37,10 +37,15 @@ public sealed record PreviewAnswer(Build Build, BuildPlan Plan, string GroundKey
 public sealed record NewBuildRequest(string? Name, double Scale, double WidthMm, double DepthMm);
 
 /// <summary>A change, with the version its writer saw.</summary>
-public sealed record EditRequest(int Version, BuildEdit Edit);
+/// <param name="Version">The version.</param>
+/// <param name="Edit">The change.</param>
+/// <param name="Mark">The writer's own mark for this request, at most 64 characters: sent again with the same one, it is not made twice.</param>
+public sealed record EditRequest(int Version, BuildEdit Edit, string? Mark = null);
 
 /// <summary>Undo or redo, with the version its writer saw.</summary>
-public sealed record VersionRequest(int Version);
+/// <param name="Version">The version.</param>
+/// <param name="Mark">As for an edit.</param>
+public sealed record VersionRequest(int Version, string? Mark = null);
 
 /// <summary>A change that is only tried.</summary>
 /// <param name="Edit">The change.</param>
@@ -116,14 +121,14 @@ internal static class BuildEndpoints
     private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, TimeProvider time, CancellationToken cancel)
     {
         await BeforePourEndpoints.GateAsync(id, request, store, grounds, stores, time, cancel);
-        return TypedResults.Ok(await AnswerAsync(await store.EditAsync(id, request.Version, request.Edit, cancel), grounds, stores, cancel));
+        return TypedResults.Ok(await AnswerAsync(await store.EditAsync(id, request.Version, request.Edit, request.Mark, cancel), grounds, stores, cancel));
     }
 
     private static async Task<Ok<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.UndoAsync(id, request.Version, cancel), grounds, stores, cancel));
+        TypedResults.Ok(await AnswerAsync(await store.UndoAsync(id, request.Version, request.Mark, cancel), grounds, stores, cancel));
 
     private static async Task<Ok<BuildAnswer>> Redo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.RedoAsync(id, request.Version, cancel), grounds, stores, cancel));
+        TypedResults.Ok(await AnswerAsync(await store.RedoAsync(id, request.Version, request.Mark, cancel), grounds, stores, cancel));
 
     private static async Task<Ok<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
     {

@@ -116,10 +116,16 @@ namespace InkBasin.Store.Migrations
                     b.Property<DateTime>("MadeUtc")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Mark")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("BuildId", "Mark");
 
                     b.HasIndex("BuildId", "Version");
 

@@ -56,6 +56,11 @@ public class AfterPourTests
         Assert.Equal(Standing.Tight, notice.Standing);
         Assert.Contains("1.5 mm short, 12 ml", notice.Sentence, StringComparison.Ordinal);
         Assert.Contains("cut anew", notice.Sentence, StringComparison.Ordinal);
+
+        // 12 ml and what loss and the cup take, 1:1 by volume: 15.6 ml, 7.8 of each.
+        Assert.Contains("8.9 + 7.9 g more would bring it up", notice.Sentence, StringComparison.Ordinal);
+        var enough = Only(Poured(reachedMm: 12.5, leftMl: 30)).After!;
+        Assert.DoesNotContain(enough.Notices, one => one.Sentence.Contains("would bring it up", StringComparison.Ordinal));
     }
 
     [Fact]

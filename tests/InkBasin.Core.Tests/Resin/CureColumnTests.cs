@@ -164,4 +164,25 @@ public class CureColumnTests
 
         return low;
     }
+
+    [Fact]
+    public void The_time_loop_allocates_nothing_but_the_course_it_answers()
+    {
+        // A finer tolerance takes more steps over the same column: only the points of the course may take more room.
+        (int Steps, long Bytes) Cost(double slack)
+        {
+            var problem = new CureProblem(Casting, 40, Bed, RoomCourse.Constant(22)) { Slack = slack };
+            CureColumn.Follow(problem);
+            var before = GC.GetAllocatedBytesForCurrentThread();
+            var run = CureColumn.Follow(problem);
+            return (run.Steps, GC.GetAllocatedBytesForCurrentThread() - before);
+        }
+
+        var (few, cheap) = Cost(10);
+        var (many, dear) = Cost(1);
+        Assert.True(many > few + 50);
+
+        // 24 bytes a point, twice while a list grows by doubling and once more where it is handed over.
+        Assert.InRange(dear - cheap, 0, (many - few) * 24 * 4);
+    }
 }

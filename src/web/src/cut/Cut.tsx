@@ -5,12 +5,15 @@ import { layerShade } from '../staff/layerShade';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
+import { damsAtEnds } from './dams';
 import { cutThings, type CutThing } from './drowned';
 import { takeSection, wetStretches, type Section } from './section';
 
 const SIDE = 60;
 const TOP = 30;
 const BOTTOM = 26;
+/** How thick a dam is drawn, px. */
+const DAM_PX = 5;
 /** The steepest the heights are drawn against the lengths. */
 const MOST_EXAGGERATION = 6;
 
@@ -83,6 +86,17 @@ export function Cut() {
           <polygon key={thing.id} className="cut-thing" points={standing(thing, section, x, y)}>
             <title>{thing.name}</title>
           </polygon>
+        ))}
+        {damsAtEnds(build.dams, cut, build.board).map((dam) => (
+          <g key={dam.end} className="cut-dam">
+            <rect
+              x={dam.end === 'a' ? left - DAM_PX : left + widthPx}
+              y={y(dam.topMm)}
+              width={DAM_PX}
+              height={Math.max(0, zero - y(dam.topMm))}
+            />
+            <title>dam to {formatLength(dam.topMm, units)}</title>
+          </g>
         ))}
         <polyline className="cut-surface" points={surface.join(' ')} />
         {ticks.map((mm) => (

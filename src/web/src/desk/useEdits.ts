@@ -3,7 +3,7 @@ import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
 import { fetchGround, type Ground } from '../api/ground';
 import type { BuildAnswer, BuildEdit } from '../api/types';
-import type { Conflict } from './DeskContext';
+import { freshId, type Conflict } from './DeskContext';
 
 const RETRY_MS = 1500;
 
@@ -32,9 +32,11 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
   const send = useCallback(
     async (job: Job): Promise<BuildAnswer> => {
       const path = { params: { path: { id } } };
+      // The same for every try: a change whose answer was lost on the way is not made twice, nor told as a conflict with itself.
+      const mark = `${freshId('mark')}-${Math.random().toString(36).slice(2)}`;
       for (;;) {
         try {
-          const body = { version: version.current };
+          const body = { version: version.current, mark };
           const made = await answer(
             job.kind === 'edit'
               ? api.POST('/api/builds/{id}/edits', { ...path, body: { ...body, edit: job.edit } })

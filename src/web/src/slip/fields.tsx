@@ -63,6 +63,45 @@ export function NumberField({
     }
   };
   return (
+    <NumberBox
+      id={id}
+      label={label}
+      unit={suffix ?? unitOf(quantity, units)}
+      wrong={wrong ? `That is not a ${quantity === 'plain' ? 'number' : quantity}.` : null}
+      value={text ?? show(value, quantity, units)}
+      onText={setText}
+      onBlur={() => {
+        if (dropped.current) dropped.current = false;
+        else keep(text);
+      }}
+      onKeyDown={onKeyDown}
+    />
+  );
+}
+
+/** A figure to be typed, its unit behind it, and under it what is wrong with it. */
+function NumberBox({
+  id,
+  label,
+  unit,
+  wrong,
+  value,
+  hint,
+  onText,
+  onBlur,
+  onKeyDown,
+}: {
+  id: string;
+  label: string;
+  unit: string;
+  wrong: string | null;
+  value: string;
+  hint?: string | undefined;
+  onText: (text: string) => void;
+  onBlur: () => void;
+  onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
+}) {
+  return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
       <span className="field-box">
@@ -71,21 +110,19 @@ export function NumberField({
           size="sm"
           inputMode="decimal"
           autoComplete="off"
-          value={text ?? show(value, quantity, units)}
-          isInvalid={wrong}
-          aria-describedby={wrong ? `${id}-wrong` : undefined}
-          onChange={(event) => setText(event.target.value)}
-          onBlur={() => {
-            if (dropped.current) dropped.current = false;
-            else keep(text);
-          }}
+          placeholder={hint}
+          value={value}
+          isInvalid={wrong !== null}
+          aria-describedby={wrong === null ? undefined : `${id}-wrong`}
+          onChange={(event) => onText(event.target.value)}
+          onBlur={onBlur}
           onKeyDown={onKeyDown}
         />
-        <span className="field-unit">{suffix ?? unitOf(quantity, units)}</span>
+        <span className="field-unit">{unit}</span>
       </span>
-      {wrong && (
+      {wrong !== null && (
         <span className="field-wrong" id={`${id}-wrong`}>
-          That is not a {quantity === 'plain' ? 'number' : quantity}.
+          {wrong}
         </span>
       )}
     </div>
@@ -115,34 +152,25 @@ export function OptionalField({
   const read = text === null || text.trim() === '' ? null : parseQuantity(text, quantity, units);
   const wrong = text !== null && text.trim() !== '' && read === null;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className="field-box">
-        <Form.Control
-          id={id}
-          size="sm"
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder={hint}
-          value={text ?? (value === null ? '' : show(value, quantity, units))}
-          isInvalid={wrong}
-          onChange={(event) => {
-            const typed = event.target.value;
-            setText(typed);
-            if (typed.trim() === '') onChange(null);
-            else {
-              const number = parseQuantity(typed, quantity, units);
-              if (number !== null) onChange(number);
-            }
-          }}
-          onBlur={() => {
-            if (!wrong) setText(null);
-          }}
-        />
-        <span className="field-unit">{suffix ?? unitOf(quantity, units)}</span>
-      </span>
-      {wrong && <span className="field-wrong">That is not a {quantity === 'plain' ? 'number' : quantity}.</span>}
-    </div>
+    <NumberBox
+      id={id}
+      label={label}
+      unit={suffix ?? unitOf(quantity, units)}
+      wrong={wrong ? `That is not a ${quantity === 'plain' ? 'number' : quantity}.` : null}
+      hint={hint}
+      value={text ?? (value === null ? '' : show(value, quantity, units))}
+      onText={(typed) => {
+        setText(typed);
+        if (typed.trim() === '') onChange(null);
+        else {
+          const number = parseQuantity(typed, quantity, units);
+          if (number !== null) onChange(number);
+        }
+      }}
+      onBlur={() => {
+        if (!wrong) setText(null);
+      }}
+    />
   );
 }
 

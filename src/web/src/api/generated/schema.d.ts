@@ -5285,9 +5285,15 @@ export interface components {
         };
         /** @description A change, with the version its writer saw. */
         EditRequest: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The version.
+             */
             version: number;
+            /** @description The change. */
             edit: components["schemas"]["BuildEdit"];
+            /** @description The writer's own mark for this request, at most 64 characters: sent again with the same one, it is not made twice. */
+            mark?: null | string;
         };
         /** @description What a given amount of resin is good for in a water. */
         EnoughAnswer: {
@@ -8781,8 +8787,13 @@ export interface components {
         };
         /** @description Undo or redo, with the version its writer saw. */
         VersionRequest: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The version.
+             */
             version: number;
+            /** @description As for an edit. */
+            mark?: null | string;
         };
         /** @description A volume with how well it is known. */
         VolumeRange: {

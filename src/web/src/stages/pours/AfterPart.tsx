@@ -134,6 +134,16 @@ function ResultForm({
   const batch = layer.mix.batches[0];
   const cups = layer.mix.batches.length;
   const set = (change: Partial<PourResult>) => setResult({ ...result, ...change });
+  const all = (g: number | undefined) => (g === undefined ? '' : formatMass(g * cups, units));
+  const asked = [
+    { field: 'oneG', label: onePart ? 'Taken out' : 'Part one, weighed', quantity: 'mass', hint: all(batch?.aG) },
+    ...(onePart
+      ? []
+      : [{ field: 'twoG', label: 'Part two, weighed', quantity: 'mass', hint: all(batch?.bG) } as const]),
+    { field: 'leftMl', label: 'Left in the cup', quantity: 'volume', hint: '' },
+    { field: 'reachedMm', label: 'It came to', quantity: 'length', hint: formatLength(pour.toMm ?? layer.toMm, units) },
+    { field: 'roomC', label: 'The room', quantity: 'temperature', hint: '' },
+  ] as const;
   const takes = take && inStock && pour.result === null && result.oneG !== null;
   const note = async () => {
     const kept = await edit({
@@ -159,41 +169,16 @@ function ResultForm({
   };
   return (
     <div className="result-form">
-      <OptionalField
-        label={onePart ? 'Taken out' : 'Part one, weighed'}
-        quantity="mass"
-        hint={batch === undefined ? '' : formatMass(batch.aG * cups, units)}
-        value={result.oneG}
-        onChange={(oneG) => set({ oneG })}
-      />
-      {!onePart && (
+      {asked.map(({ field, label, quantity, hint }) => (
         <OptionalField
-          label="Part two, weighed"
-          quantity="mass"
-          hint={batch === undefined ? '' : formatMass(batch.bG * cups, units)}
-          value={result.twoG}
-          onChange={(twoG) => set({ twoG })}
+          key={field}
+          label={label}
+          quantity={quantity}
+          hint={hint}
+          value={result[field]}
+          onChange={(value) => set({ [field]: value })}
         />
-      )}
-      <OptionalField
-        label="Left in the cup"
-        quantity="volume"
-        value={result.leftMl}
-        onChange={(leftMl) => set({ leftMl })}
-      />
-      <OptionalField
-        label="It came to"
-        quantity="length"
-        hint={formatLength(pour.toMm ?? layer.toMm, units)}
-        value={result.reachedMm}
-        onChange={(reachedMm) => set({ reachedMm })}
-      />
-      <OptionalField
-        label="The room"
-        quantity="temperature"
-        value={result.roomC}
-        onChange={(roomC) => set({ roomC })}
-      />
+      ))}
       <div className="note-field">
         <label htmlFor={noteId}>Anything else</label>
         <textarea

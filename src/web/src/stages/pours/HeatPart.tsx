@@ -42,6 +42,15 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
         </span>
       </Figure>
       {!reacts && safe !== null && <p>{safe.sentence} It makes no heat of its own.</p>}
+      {!reacts && (
+        <NumberField
+          label="Humidity"
+          suffix="%"
+          step={5}
+          value={build.room.humidityPercent}
+          onChange={(humidityPercent) => edit({ kind: 'setRoom', room: { ...build.room, humidityPercent } })}
+        />
+      )}
       {reacts && plan.layers.length > 0 && (
         <p>
           <StandingMark standing={worst(plan)} /> The hottest layer reaches {degrees(hottest)}

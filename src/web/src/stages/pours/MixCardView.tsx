@@ -51,6 +51,11 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
   const sheet = useProducts().find((product) => product.id === session.productId);
   const byScale = build.measuring.device.kind === 'scale';
   const { batch } = card;
+  const { cup } = build.measuring;
+  const [metAt, setMetAt] = useState<Date | null>(null);
+  // By the measure at hand, and beside it by the other one, should that be the scale or the cup that fails.
+  const other = (g: number, ml: number) =>
+    byScale ? `${formatVolume(ml, units)} ${units.volume}` : `${formatMass(g, units)} ${units.mass}`;
   const show = (g: number, ml: number) =>
     byScale ? `${formatMass(g, units)} ${units.mass}` : `${formatVolume(ml, units)} ${units.volume}`;
   const mark = (mm: number | null | undefined) =>
@@ -76,8 +81,11 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
     <>
       <p className="mix-caution">{sheet?.safetyNote ?? 'See the product’s safety sheet.'}</p>
       <ol className="mix-steps" style={{ '--steps': steps } as CSSProperties}>
-        <Step figure={show(batch.aG, batch.aMl)} note={mark(batch.marks?.firstMm)}>
-          {two ? 'Part one' : session.productName} into a clean dry cup{byScale && ', the scale at nought'}
+        <Step figure={show(batch.aG, batch.aMl)} note={notes(other(batch.aG, batch.aMl), mark(batch.marks?.firstMm))}>
+          {two ? 'Part one' : session.productName} into a clean dry cup
+          {batch.marks != null &&
+            ` (⌀ ${formatLength(cup.baseMm, units, 0)}–${formatLength(cup.topMm, units, 0)}, ${formatLength(cup.heightMm, units, 0)} ${units.length} high)`}
+          {byScale && ', the scale at nought'}
         </Step>
         {card.tint !== null && (
           <Step figure={drops(card.tint)} note={null}>
@@ -85,9 +93,19 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
           </Step>
         )}
         {two && (
-          <Step figure={show(batch.bG, batch.bMl)} note={mark(batch.marks?.bothMm)}>
+          <Step figure={show(batch.bG, batch.bMl)} note={notes(other(batch.bG, batch.bMl), mark(batch.marks?.bothMm))}>
             Part two on top of it
-            {byScale && `: the scale climbs to ${formatMass(batch.aG + batch.bG, units)} ${units.mass}`}. Note the time
+            {byScale && `: the scale climbs to ${formatMass(batch.aG + batch.bG, units)} ${units.mass}`}. From now on it
+            cures
+            {session.potLifeMin !== null && (
+              <Button
+                size="lg"
+                variant={metAt === null ? 'primary' : 'outline-primary'}
+                onClick={() => setMetAt(metAt === null ? new Date() : null)}
+              >
+                {metAt === null ? 'They meet now' : 'Not yet'}
+              </Button>
+            )}
           </Step>
         )}
         {two && (
@@ -106,7 +124,10 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
           </Step>
         ))}
         {session.potLifeMin !== null && (
-          <Step figure={`${Math.floor(session.potLifeMin)} min`} note="from the first touch">
+          <Step
+            figure={metAt === null ? `${Math.floor(session.potLifeMin)} min` : `by ${clock(metAt, session.potLifeMin)}`}
+            note={metAt === null ? 'from the first touch' : `met ${clock(metAt, 0)}`}
+          >
             Out of the cup by then. What is over is spread thin at once, never left standing
           </Step>
         )}
@@ -129,6 +150,14 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
         ))}
     </>
   );
+}
+
+const notes = (...said: (string | null)[]) => said.filter((one) => one !== null).join(' · ');
+
+/** The time of day so many minutes after another, seconds dropped: earlier rather than later. */
+function clock(from: Date, minutes: number): string {
+  const at = new Date(from.getTime() + minutes * 60_000);
+  return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`;
 }
 
 function Step({ figure, note, children }: { figure: string; note: string | null; children: ReactNode }) {

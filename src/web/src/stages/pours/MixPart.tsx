@@ -140,6 +140,10 @@ function Cup({ card, session }: { card: MixCard; session: MixSession }) {
             </dd>
           </div>
         ))}
+        <div>
+          <dt>{byScale ? 'by volume' : 'by weight'}</dt>
+          <dd>{parts(batch, 1, !byScale, units)}</dd>
+        </div>
         {batch.marks != null && (
           <div>
             <dt>cup marks</dt>
