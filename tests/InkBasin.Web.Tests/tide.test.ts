@@ -8,9 +8,10 @@ const layer = (pourAt: string | null, recoatFromAt: string | null) => ({
   recoatFromAt,
   mix: { batches: [{ aG: 67.2, bG: 60, aMl: 59.5, bMl: 59.4 }] },
   tint: { drops: 5 },
+  poured: null,
 });
 
-const BUILD = { waters: [{ name: 'Creek' }, { name: 'Pond' }] } as unknown as Build;
+const BUILD = { waters: [{ name: 'Creek' }, { name: 'Pond' }], begun: [] } as unknown as Build;
 const PLAN = {
   waters: [
     {
@@ -42,6 +43,20 @@ describe('the Tideline', () => {
   it('knows the next pour', () => {
     expect(nextPour(BUILD, PLAN, Date.parse('2027-05-14T20:00:00Z'))?.label).toBe('Creek 2');
     expect(nextPour(BUILD, PLAN, Date.parse('2027-05-15T08:00:00Z'))).toBeNull();
+  });
+
+  it('goes by the log where there is one: what is overdue stays next', () => {
+    const logged = { ...BUILD, begun: [{ id: 'elsewhere' }] } as unknown as Build;
+    expect(nextPour(logged, PLAN, Date.parse('2027-05-20T08:00:00Z'))?.label).toBe('Creek 1');
+    const first = PLAN.waters[0];
+    if (first === undefined) throw new Error('no water');
+    const layers = first.layers.map((one, i) => (i === 0 ? { ...one, poured: {} } : one));
+    const poured = { waters: [{ ...first, layers }] } as unknown as BuildPlan;
+    expect(nextPour(logged, poured, Date.parse('2027-05-14T08:00:00Z'))?.label).toBe('Creek 2');
+    const all = {
+      waters: [{ ...first, layers: layers.map((one) => ({ ...one, poured: {} })) }],
+    } as unknown as BuildPlan;
+    expect(nextPour(logged, all, Date.parse('2027-05-14T08:00:00Z'))).toBeNull();
   });
 });
 

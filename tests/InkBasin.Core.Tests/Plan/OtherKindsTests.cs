@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Drying;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
@@ -83,19 +84,23 @@ public class OtherKindsTests
     public void What_does_not_react_has_no_heat_to_follow_and_says_so(string id)
     {
         var build = With(id);
-        var ground = Core.Ground.GroundRecipe.Compile(build.Board, build.Recipe, null, default);
+        var ground = GroundRecipe.Compile(build.Board, build.Recipe, null, default);
         Assert.Contains("one part", Assert.Throws<RefusedException>(() => HeatCurve.Of(build, ground, "w", Stores.Examples)).Message, StringComparison.Ordinal);
         Assert.Throws<RefusedException>(() => SurfacePlan.Of(build, ground, "w", Stores.Examples));
         Assert.Equal(4, StrategyTrade.Of(build, ground, "w", Stores.Examples).Count);
     }
 
-    [Property(MaxTest = 60)]
-    public bool No_plan_exceeds_its_sheet_whatever_the_product(byte kind, byte depth, byte gel, byte batch, byte room, byte line, byte strategy)
+    [Property(MaxTest = 80)]
+    public bool No_plan_exceeds_its_sheet_whatever_product_bed_room_and_waterline(byte kind, byte depth, byte gel, byte batch, byte room, byte line, byte strategy, byte bed)
     {
         var of = (ProductKind)(kind % 6);
         var label = new SheetDraft("Random", of) { GreatestLayerMm = 1 + (depth / 8.0), GelH = 0.5 + (gel / 6.0), MaxBatchG = 30 + (batch * 4), LeastLayerMm = 0.3 };
         var sheet = label.Complete("random");
-        var build = With("random", water => water with { WaterlineMm = 8.5 + (line / 255.0 * 20), Strategy = (LayerStrategy)(strategy % 4), Ink = new InkChoice("blue-green", 0.1) }) with { Room = new Room(10 + (room % 20), 30 + (room % 50)) };
+        var build = With("random", water => water with { WaterlineMm = 0.5 + (bed % 28) + (line / 255.0 * 20), Strategy = (LayerStrategy)(strategy % 4), Ink = new InkChoice("blue-green", 0.1) }) with
+        {
+            Room = new Room(10 + (room % 20), 30 + (room % 50)),
+            Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 60 }, new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = bed % 28, BedEndMm = bed % 28, BankAngleDeg = 90 }],
+        };
         var plan = Planner.Plan(build, Stores.Examples with { Sheets = [sheet] }).Waters[0];
         return plan.Layers.Count > 0
             && plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8) && layer.DepthMm <= (plan.Safe?.SafeMm ?? sheet.GreatestLayerMm) * (1 + 1e-8))

@@ -11,10 +11,10 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const units = useUnits();
   const now = useNow();
   const byScale = build.measuring.device.kind === 'scale';
-  // What has begun is done with; without a single pour logged the clock has to do.
+  // What has begun is done with; where no pour of the build was ever logged, the clock has to do.
   const begun = plan.layers.filter((one) => one.poured !== null).length;
   const ahead = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
-  const index = begun > 0 ? begun : ahead;
+  const index = build.begun.length > 0 ? begun : ahead;
   const layer = plan.layers[index];
   if (layer === undefined) {
     return (
@@ -51,7 +51,9 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
           (Date.parse(layer.pourAt) > now.getTime() ? (
             <> on {when(layer.pourAt, now)}</>
           ) : (
-            <>, due since {when(layer.pourAt, now)}</>
+            <>
+              , {index > 0 ? 'ready since' : 'due since'} {when(layer.pourAt, now)}
+            </>
           ))}
         . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
         {last

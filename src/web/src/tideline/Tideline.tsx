@@ -30,9 +30,10 @@ export function Tideline() {
         ) : (
           <>
             <strong>
+              {next.fromMs < now.getTime() && (next.onLayer === true ? 'ready since ' : 'due since ')}
               {when(new Date(next.fromMs).toISOString(), now)} pour {next.label}
             </strong>
-            <span>in {lasting((next.fromMs - now.getTime()) / 60_000)}</span>
+            {next.fromMs >= now.getTime() && <span>in {lasting((next.fromMs - now.getTime()) / 60_000)}</span>}
           </>
         )}
       </div>

@@ -7,6 +7,10 @@ export interface Tide {
   label: string;
   fromMs: number;
   toMs: number;
+  /** A pour that is logged as begun. */
+  poured?: boolean;
+  /** A pour on a layer under it: it may wait as long as the recoat window is open. */
+  onLayer?: boolean;
 }
 
 /** All that has a date, from the plan's own times. */
@@ -18,7 +22,14 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
       if (layer.pourAt === null || layer.recoatFromAt === null) return;
       const fromMs = Date.parse(layer.pourAt);
       const label = waterPlan.layers.length > 1 ? `${name} ${i + 1}` : name;
-      found.push({ key: `${waterPlan.id} ${i}`, kind: 'pour', label, fromMs, toMs: fromMs });
+      found.push({
+        key: `${waterPlan.id} ${i}`,
+        kind: 'pour',
+        label,
+        fromMs,
+        toMs: fromMs,
+        poured: layer.poured !== null,
+      });
       const last = i === waterPlan.layers.length - 1;
       const until = last ? (waterPlan.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
       found.push({
@@ -37,8 +48,14 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
   return found;
 }
 
-/** The next pour after a moment. */
+/**
+ * The next pour. Where pours are logged it is the first that is not, overdue or not; where none ever was, the clock has to do and it is the
+ * first after now.
+ */
 export function nextPour(build: Build, plan: BuildPlan, nowMs: number): Tide | null {
-  const ahead = tide(build, plan).filter((one) => one.kind === 'pour' && one.fromMs >= nowMs);
+  const logged = build.begun.length > 0;
+  const ahead = tide(build, plan).filter(
+    (one) => one.kind === 'pour' && (logged ? one.poured !== true : one.fromMs >= nowMs),
+  );
   return ahead.reduce<Tide | null>((first, one) => (first === null || one.fromMs < first.fromMs ? one : first), null);
 }
