@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using InkBasin.Core;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Formats;
 
@@ -11,12 +12,14 @@ namespace InkBasin.Formats;
 /// <param name="WrittenOn">The day it was written; dates inside are read against it when a demo is moved to today.</param>
 /// <param name="Build">The build.</param>
 /// <param name="Attachments">Height grids and pictures the build lays down, in base64 by id; left out when there are none.</param>
+/// <param name="Labels">Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none.</param>
 public sealed record BuildDocument(
     string Format,
     int FormatVersion,
     DateOnly WrittenOn,
     Build Build,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, byte[]>? Attachments = null);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, byte[]>? Attachments = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, SheetDraft>? Labels = null);
 
 /// <summary>The build file: one build as JSON with units in its names (docs/build-file.md).</summary>
 public static class BuildFile
@@ -47,12 +50,18 @@ public static class BuildFile
         if (document.FormatVersion != 1)
             throw new RefusedException("file", $"The file was written by a later version (format {document.FormatVersion}): it cannot be read here.");
         document.Build.Check();
+
+        // A label that cannot be is told before anything of the file is kept.
+        foreach (var (id, label) in document.Labels ?? new Dictionary<string, SheetDraft>()) Require.Present(label, $"labels.{id}").Complete(id);
         return document;
     }
 
     /// <summary>Writes a build as an indented file.</summary>
-    public static byte[] Write(Build build, DateOnly writtenOn, IReadOnlyDictionary<string, byte[]>? attachments = null) =>
-        JsonSerializer.SerializeToUtf8Bytes(new BuildDocument(FormatName, 1, writtenOn, build, attachments is { Count: > 0 } ? attachments : null), Indented);
+    public static byte[] Write(
+        Build build, DateOnly writtenOn, IReadOnlyDictionary<string, byte[]>? attachments = null, IReadOnlyDictionary<string, SheetDraft>? labels = null) =>
+        JsonSerializer.SerializeToUtf8Bytes(
+            new BuildDocument(FormatName, 1, writtenOn, build, attachments is { Count: > 0 } ? attachments : null, labels is { Count: > 0 } ? labels : null),
+            Indented);
 
     /// <summary>The document's build with every date moved by the days between its writing and <paramref name="today"/>.</summary>
     public static Build MovedTo(BuildDocument document, DateOnly today)

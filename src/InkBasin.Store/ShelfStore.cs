@@ -44,6 +44,31 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
     /// <exception cref="RefusedException">The sheet is not one of the maker's own.</exception>
     public async Task<SheetDraft> DraftAsync(string id, CancellationToken cancel = default) => Draft(await RowAsync(id, cancel));
 
+    /// <summary>Labels of the maker's own products a build is poured with, to go with its file.</summary>
+    public async Task<IReadOnlyDictionary<string, SheetDraft>> LabelsOfAsync(Build build, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        string[] named = [.. build.Waters.SelectMany(water => new[] { water.ProductId, water.Gel?.ProductId }).OfType<string>().Distinct()];
+        var rows = await context.Sheets.AsNoTracking().Where(row => named.Contains(row.Id)).OrderBy(row => row.Id).ToListAsync(cancel);
+        return rows.ToDictionary(row => row.Id, Draft);
+    }
+
+    /// <summary>Keeps the labels that came with a build's file, where the shelf has none of that id; its own are never written over.</summary>
+    /// <exception cref="RefusedException">One cannot be.</exception>
+    public async Task KeepMissingAsync(IReadOnlyDictionary<string, SheetDraft>? labels, CancellationToken cancel = default)
+    {
+        if (labels is not { Count: > 0 }) return;
+        foreach (var (id, label) in labels)
+        {
+            label.Complete(id);
+            if (ExampleSheets.All.Any(sheet => sheet.Id == id)) continue;
+            if (await context.Sheets.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } known) known.RemovedUtc = null;
+            else context.Sheets.Add(new SheetRow { Id = id, Draft = JsonSerializer.Serialize(label, Json), MadeUtc = Now() });
+        }
+
+        await SaveAsync(cancel);
+    }
+
     /// <summary>Puts a sheet on the shelf.</summary>
     /// <exception cref="RefusedException">The label cannot be.</exception>
     public async Task<ProductSheet> AddAsync(SheetDraft draft, CancellationToken cancel = default)

@@ -139,4 +139,40 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         await client.Edit(at, new { kind = "logPour", pourId = "nowhere", result = (object?)null }, HttpStatusCode.UnprocessableEntity);
         await client.Edit(at, new { kind = "logPour", pourId = "dock-1", result = new { oneG = -1.0, twoG = (double?)null, leftMl = (double?)null, reachedMm = (double?)null, roomC = (double?)null, note = (string?)null, at = "2027-02-28T20:30:00+00:00" } }, HttpStatusCode.BadRequest);
     }
+
+    [Fact]
+    public async Task A_build_file_brings_the_label_of_its_product_to_another_bench()
+    {
+        using var client = server.CreateClient();
+        var (_, sheet) = await client.Post("/api/stores/products", Label("Travelling resin", greatestLayerMm: 4));
+        var id = Word(sheet["id"]);
+        var at = await client.Copy("Three Weirs at Ondry");
+        var water = (await client.Get(at))["build"]!["waters"]![0]!.DeepClone();
+        water["productId"] = id;
+        await client.Edit(at, new { kind = "replaceWater", water });
+        var file = await client.GetStringAsync($"{at}/file");
+        Assert.Contains("Travelling resin", file, StringComparison.Ordinal);
+
+        var folder = Directory.CreateTempSubdirectory("ink-basin-test-").FullName;
+        await using (var other = ServerFixture.On(folder, demo: false))
+        {
+            using var elsewhere = other.CreateClient();
+            var (made, card) = await elsewhere.PostText("/api/builds/import", file);
+            Assert.Equal(HttpStatusCode.Created, made.StatusCode);
+            var plan = (await elsewhere.Get($"/api/builds/{card["id"]}"))["plan"]!["waters"]![0]!;
+            Assert.All(plan["layers"]!.AsArray(), layer => Assert.True(Number(layer!["depthMm"]) <= 4 + 1e-9));
+
+            // What stands on the shelf there is not written over by a second file.
+            using (var changed = await elsewhere.PutAsJsonAsync($"/api/stores/products/{id}", Label("Renamed there"))) Assert.Equal(HttpStatusCode.OK, changed.StatusCode);
+            await elsewhere.PostText("/api/builds/import", file);
+            Assert.Contains((await elsewhere.Get("/api/stores/products")).AsArray(), one => Word(one!["id"]) == id && Word(one["name"]) == "Renamed there");
+            var broken = file.Replace("\"greatestLayerMm\": 4", "\"greatestLayerMm\": -4", StringComparison.Ordinal);
+            var (refused, problem) = await elsewhere.PostText("/api/builds/import", broken);
+            Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+            Assert.Contains("greatestLayerMm", problem.ToJsonString(), StringComparison.Ordinal);
+        }
+
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
 }

@@ -96,9 +96,10 @@ internal static class BuildEndpoints
         return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
 
-    private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, AttachmentStore attachments, CancellationToken cancel)
+    private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel)
     {
         var document = BuildFile.Read(await Bodies.ReadAsync(request, cancel));
+        await shelf.KeepMissingAsync(document.Labels, cancel);
         await attachments.KeepAllAsync(document.Attachments, cancel);
         var made = await store.CreateAsync(document.Build, cancel);
         return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
@@ -107,10 +108,10 @@ internal static class BuildEndpoints
     private static async Task<Ok<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
         TypedResults.Ok(await AnswerAsync(await store.GetAsync(id, cancel), grounds, stores, cancel));
 
-    private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, AttachmentStore attachments, TimeProvider time, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, AttachmentStore attachments, ShelfStore shelf, TimeProvider time, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var file = BuildFile.Write(build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel));
+        var file = BuildFile.Write(build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel), await shelf.LabelsOfAsync(build, cancel));
         return TypedResults.File(file, "application/json", $"{FileName(build)}.build.json");
     }
 

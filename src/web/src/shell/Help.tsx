@@ -4,7 +4,7 @@ const KEYS: [string, string][] = [
   ['1 – 4', 'Board, Ground, Water, Pours'],
   ['Space', 'held: the Relief; with its switch it stays, and the arrow keys turn it'],
   ['[  ]', 'waterline down, up by 0.5 mm'],
-  ['↑ ↓', 'on the Staff: waterline by 0.1 mm; Page keys by 1 mm'],
+  ['↑ ↓', 'on the Staff: waterline, or the top of a layer, by 0.1 mm; Page keys by 1 mm'],
   [',  .', 'slide the cut left, right'],
   ['T', 'pour test under the pointer'],
   ['arrows', 'on a handle of the Sheet: move it by 1 mm, with Shift by 10'],

@@ -4291,6 +4291,10 @@ export interface components {
             attachments: null | {
                 [key: string]: string;
             };
+            /** @description Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none. */
+            labels: null | {
+                [key: string]: components["schemas"]["SheetDraft"];
+            };
         };
         /**
          * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
