@@ -52,7 +52,9 @@ describe('the Tideline', () => {
     if (first === undefined) throw new Error('no water');
     const layers = first.layers.map((one, i) => (i === 0 ? { ...one, poured: {} } : one));
     const poured = { waters: [{ ...first, layers }] } as unknown as BuildPlan;
-    expect(nextPour(logged, poured, Date.parse('2027-05-14T08:00:00Z'))?.label).toBe('Creek 2');
+    const next = nextPour(logged, poured, Date.parse('2027-05-14T08:00:00Z'));
+    expect(next).toMatchObject({ label: 'Creek 2', onLayer: true });
+    expect(tide(logged, poured)[0]).toMatchObject({ label: 'Creek 1', poured: true, onLayer: false });
     const all = {
       waters: [{ ...first, layers: layers.map((one) => ({ ...one, poured: {} })) }],
     } as unknown as BuildPlan;

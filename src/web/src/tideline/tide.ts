@@ -29,6 +29,7 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
         fromMs,
         toMs: fromMs,
         poured: layer.poured !== null,
+        onLayer: i > 0,
       });
       const last = i === waterPlan.layers.length - 1;
       const until = last ? (waterPlan.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
