@@ -18,6 +18,8 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<BottleRow> Bottles => Set<BottleRow>();
 
+    public DbSet<DrawRow> Draws => Set<DrawRow>();
+
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -42,6 +44,12 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
         });
         modelBuilder.Entity<AttachmentRow>().Property(a => a.Id).HasMaxLength(64);
         modelBuilder.Entity<SheetRow>().Property(sheet => sheet.Id).HasMaxLength(64);
+        modelBuilder.Entity<DrawRow>(draw =>
+        {
+            draw.HasKey(d => new { d.BuildId, d.PourId });
+            draw.Property(d => d.PourId).HasMaxLength(64);
+            draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
+        });
         modelBuilder.Entity<BottleRow>(bottle =>
         {
             bottle.Property(b => b.Id).HasMaxLength(64);

@@ -100,3 +100,14 @@ public sealed class BottleRow
 
     public DateTime MadeUtc { get; set; }
 }
+
+/// <summary>What one pour has taken out of the bottles: noted again it is not taken twice, struck out it goes back.</summary>
+public sealed class DrawRow
+{
+    public Guid BuildId { get; set; }
+
+    public string PourId { get; set; } = "";
+
+    /// <summary>Grams by bottle, as JSON.</summary>
+    public string Taken { get; set; } = "{}";
+}

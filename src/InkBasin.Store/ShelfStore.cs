@@ -133,29 +133,63 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
         await SaveAsync(cancel);
     }
 
-    /// <summary>Takes what was mixed out of the bottles of a product, what goes off first first.</summary>
+    /// <summary>
+    /// Takes what was mixed for a pour out of the bottles of its product, what goes off first first. What the same pour took before goes back
+    /// first, so that a note that is changed takes only the difference and nothing at all gives all of it back.
+    /// </summary>
+    /// <param name="buildId">The build.</param>
+    /// <param name="pourId">The pour.</param>
+    /// <param name="productId">The product.</param>
+    /// <param name="oneG">Part one, g, ≥ 0.</param>
+    /// <param name="twoG">Part two, g, ≥ 0.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="cancel">Gives up; nothing is taken then.</param>
     /// <returns>What was taken and what was missing.</returns>
-    /// <exception cref="RefusedException">No bottle of it is noted, or its sheet is not there.</exception>
-    public async Task<StockDraw> TakeAsync(string productId, double oneG, double twoG, DateOnly on, CancellationToken cancel = default)
+    /// <exception cref="RefusedException">No bottle of it is noted, its sheet is not there, or the build has no such pour.</exception>
+    public async Task<StockDraw> TakeAsync(Guid buildId, string pourId, string productId, double oneG, double twoG, DateOnly on, CancellationToken cancel = default)
     {
         Require.Within(oneG, 0, 1_000_000, "oneG");
         Require.Within(twoG, 0, 1_000_000, "twoG");
         var sheet = read.Current.Sheets.FirstOrDefault(one => one.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible);
+        if (string.IsNullOrWhiteSpace(pourId) || pourId.Length > 64) throw new RefusedException("pourId", "A pour has an id of at most 64 characters.");
+        if (!await context.Builds.AnyAsync(build => build.Id == buildId, cancel)) throw new RefusedException("buildId", "That build is not on the shelf any more.", RefusalKind.Impossible);
+        var draw = await context.Draws.SingleOrDefaultAsync(row => row.BuildId == buildId && row.PourId == pourId, cancel);
+        if (draw is not null) await PutBackAsync(draw, cancel);
+
+        // The rows put back into are the same ones: tracked, with what they have again.
         var rows = await context.Bottles.Where(row => row.ProductId == productId).ToListAsync(cancel);
         var stock = new RunDown(sheet, rows.Select(BottleOf));
-        if (!stock.Known) throw new RefusedException("productId", $"No bottle of {sheet.Name} is noted in Stores.", RefusalKind.Impossible);
-        var draw = stock.Take(oneG, twoG, on);
+        if (!stock.Known && oneG + twoG > 0) throw new RefusedException("productId", $"No bottle of {sheet.Name} is noted in Stores.", RefusalKind.Impossible);
+        var told = stock.Take(oneG, twoG, on);
+        var taken = new Dictionary<string, double>();
         foreach (var row in rows)
         {
             var left = stock.LeftG(row.Id);
+            if (left >= row.LeftG) continue;
+            taken[row.Id] = row.LeftG - left;
+            row.LeftG = left;
 
             // What is poured from is open from that day on.
-            if (left < row.LeftG) row.OpenedOn ??= on;
-            row.LeftG = left;
+            row.OpenedOn ??= on;
         }
 
+        if (draw is null) context.Draws.Add(draw = new DrawRow { BuildId = buildId, PourId = pourId });
+        draw.Taken = JsonSerializer.Serialize(taken, Json);
         await SaveAsync(cancel);
-        return draw;
+        return told;
+    }
+
+    /// <summary>Ids of a build's pours that have something out of the bottles.</summary>
+    public async Task<IReadOnlyList<string>> DrawnAsync(Guid buildId, CancellationToken cancel = default) =>
+        await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
+
+    private async Task PutBackAsync(DrawRow draw, CancellationToken cancel)
+    {
+        foreach (var (id, g) in JsonSerializer.Deserialize<Dictionary<string, double>>(draw.Taken, Json)!)
+        {
+            // A bottle taken off the shelf since has nothing to go back into.
+            if (await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } bottle) bottle.LeftG += g;
+        }
     }
 
     private void Check(Bottle bottle, string field)

@@ -121,6 +121,15 @@ public class PoursTests(BrowserFixture fixture)
         _page.Until(() => Math.Abs(had - InBottles().Result - 32.5) < 0.01, "32.5 g out of the bottles");
         var after = (await fixture.Read(id))["plan"]!["waters"]![1]!["layers"]!.AsArray();
         Assert.Equal(8.4, Number(after[1]!["fromMm"]), 9);
+        // Changed, it takes only the difference; struck out, all of it goes back.
+        _page.Button("Change the note").Click();
+        var one = _page.Field("Part one, weighed");
+        one.SendKeys(Keys.Control + "a");
+        one.SendKeys("20");
+        _page.Button("Note it").Click();
+        _page.Until(() => Math.Abs(had - InBottles().Result - 34) < 0.01, "34 g out of the bottles");
+        _page.Button("Strike it out").Click();
+        _page.Until(() => Math.Abs(had - InBottles().Result) < 0.01, "all of it back in the bottles");
         Assert.True(after.Skip(1).Sum(layer => Number(layer!["volumeMl"])) > Number(before[1]!["volumeMl"]) + 5);
         Assert.Empty(_page.Faults());
     }

@@ -96,15 +96,34 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal("no", Word(check["known"]));
 
         // Taken out by the pour; what is missing is not made up.
-        var (_, draw) = await client.Post("/api/stores/take", new { productId = id, oneG = one, twoG = two });
-        Assert.Equal(5, Number(draw["twoShortG"]), 6);
-        var bottles = (await client.Get("/api/stores/bottles")).AsArray().Where(card => Word(card!["bottle"]!["productId"]) == id).ToList();
-        Assert.Equal([0, 10], bottles.Select(card => Math.Round(Number(card!["bottle"]!["leftG"]), 6)).Order());
+        var buildId = at[(at.LastIndexOf('/') + 1)..];
+        async Task<JsonNode> Draw(double oneG, double twoG, HttpStatusCode expected = HttpStatusCode.OK, string? product = null)
+        {
+            using var answer = await client.PutAsJsonAsync("/api/stores/draws", new { buildId, pourId = "p1", productId = product ?? id, oneG, twoG });
+            Assert.Equal(expected, answer.StatusCode);
+            return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        }
+
+        async Task<double[]> Left() => [.. (await Kit()).Select(card => Math.Round(Number(card!["bottle"]!["leftG"]), 6)).Order()];
+        async Task<List<JsonNode?>> Kit() => [.. (await client.Get("/api/stores/bottles")).AsArray().Where(card => Word(card!["bottle"]!["productId"]) == id)];
+        Assert.Equal(5, Number((await Draw(one, two))["twoShortG"]), 6);
+        Assert.Equal(new double[] { 0, 10 }, await Left());
+
+        // Said again it is not taken twice; less gives back the difference, nothing all of it.
+        await Draw(one, two);
+        Assert.Equal(new double[] { 0, 10 }, await Left());
+        await Draw(one - 4, two - 7);
+        Assert.Equal(new double[] { 2, 14 }, await Left());
+        Assert.Equal(["p1"], (await client.Get($"/api/stores/draws?buildId={buildId}")).AsArray().Select(Word));
+        await Draw(0, 0);
+        Assert.Empty((await client.Get($"/api/stores/draws?buildId={buildId}")).AsArray());
+        Assert.Equal(new[] { one + 10, two - 5 }.Select(g => Math.Round(g, 6)).Order(), await Left());
+        await Draw(one, two);
+        var bottles = await Kit();
         Assert.All(bottles, card => Assert.NotNull(card!["bottle"]!["openedOn"]));
         using var gone = await client.DeleteAsync($"/api/stores/bottles/{Word(bottles[0]!["bottle"]!["id"])}");
         Assert.Equal(HttpStatusCode.NoContent, gone.StatusCode);
-        var (unknown, _) = await client.Post("/api/stores/take", new { productId = "uv-resin", oneG = 1, twoG = 0 });
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, unknown);
+        await Draw(1, 0, HttpStatusCode.UnprocessableEntity, "uv-resin");
         var (none, _) = await client.Post("/api/stores/bottles", new { productId = "uv-resin", twoG = 5 });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, none);
     }

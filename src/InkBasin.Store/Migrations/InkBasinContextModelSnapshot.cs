@@ -132,6 +132,24 @@ namespace InkBasin.Store.Migrations
                     b.ToTable("Changes");
                 });
 
+            modelBuilder.Entity("InkBasin.Store.DrawRow", b =>
+                {
+                    b.Property<Guid>("BuildId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PourId")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Taken")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("BuildId", "PourId");
+
+                    b.ToTable("Draws");
+                });
+
             modelBuilder.Entity("InkBasin.Store.EditRow", b =>
                 {
                     b.Property<long>("Id")
@@ -185,6 +203,15 @@ namespace InkBasin.Store.Migrations
                 });
 
             modelBuilder.Entity("InkBasin.Store.ChangeRow", b =>
+                {
+                    b.HasOne("InkBasin.Store.BuildRow", null)
+                        .WithMany()
+                        .HasForeignKey("BuildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("InkBasin.Store.DrawRow", b =>
                 {
                     b.HasOne("InkBasin.Store.BuildRow", null)
                         .WithMany()

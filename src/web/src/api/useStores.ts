@@ -64,3 +64,13 @@ export function useKinds() {
 export function useBottles() {
   return useQuery({ queryKey: ['bottles'], queryFn: () => answer(api.GET('/api/stores/bottles')) }).data ?? [];
 }
+
+/** Pours of a build that have something out of the bottles. */
+export function useDrawn(buildId: string) {
+  return (
+    useQuery({
+      queryKey: ['drawn', buildId],
+      queryFn: () => answer(api.GET('/api/stores/draws', { params: { query: { buildId } } })),
+    }).data ?? []
+  );
+}

@@ -3669,16 +3669,36 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stores/take": {
+    "/api/stores/draws": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
-        post: {
+        get: {
+            parameters: {
+                query: {
+                    buildId: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put: {
             parameters: {
                 query?: never;
                 header?: never;
@@ -3702,6 +3722,7 @@ export interface paths {
                 };
             };
         };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -8672,8 +8693,15 @@ export interface components {
              */
             bandMl: number;
         };
-        /** @description What was mixed, to be taken out of the bottles. */
+        /** @description What was mixed for a pour, to be taken out of the bottles; said again it replaces what was said before, and nothing puts it back. */
         TakeRequest: {
+            /**
+             * Format: uuid
+             * @description The build.
+             */
+            buildId: string;
+            /** @description The pour. */
+            pourId: string;
             /** @description The product. */
             productId: string;
             /**

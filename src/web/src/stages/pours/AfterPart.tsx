@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { answer, api } from '../../api/client';
 import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../../api/types';
-import { useBottles, useProducts } from '../../api/useStores';
+import { useBottles, useDrawn, useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { OptionalField, SwitchField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
@@ -11,6 +9,7 @@ import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatReading, formatVolume } from '../../units/units';
+import { useBottleDraw } from './useBottleDraw';
 
 /** What became of each pour, and what to do now. */
 export function AfterPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -65,9 +64,20 @@ function PourNote({
   onDone: () => void;
   productId: string;
 }) {
-  const { edit } = useDesk();
+  const { id, edit } = useDesk();
   const units = useUnits();
   const now = useNow();
+  const drawn = useDrawn(id).includes(pour.id);
+  const draw = useBottleDraw(id);
+  const [failed, setFailed] = useState<string | null>(null);
+  const strikeOut = async () => {
+    if (!(await edit({ kind: 'logPour', pourId: pour.id, result: null })) || !drawn) return;
+    try {
+      await draw(pour.id, productId, 0, 0);
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : 'The bottles could not be filled up again.');
+    }
+  };
   return (
     <section data-testid={`pour-${pour.layer}`}>
       <h3>
@@ -82,15 +92,16 @@ function PourNote({
             {pour.result === null ? 'Note what became of it' : 'Change the note'}
           </Button>
           {pour.result !== null && (
-            <Button
-              size="sm"
-              variant="outline-primary"
-              onClick={() => void edit({ kind: 'logPour', pourId: pour.id, result: null })}
-            >
+            <Button size="sm" variant="outline-primary" onClick={() => void strikeOut()}>
               Strike it out
             </Button>
           )}
         </div>
+      )}
+      {failed !== null && (
+        <p className="field-wrong" role="alert">
+          It is struck out, but the bottles are as they were: {failed}
+        </p>
       )}
     </section>
   );
@@ -121,14 +132,15 @@ function ResultForm({
 }) {
   const { id, edit } = useDesk();
   const units = useUnits();
-  const client = useQueryClient();
   const sheet = useProducts().find((product) => product.id === productId);
   const inStock = useBottles().some((card) => card.bottle.productId === productId);
   const [result, setResult] = useState<PourResult>(
     pour.result ?? { oneG: null, twoG: null, leftMl: null, reachedMm: null, roomC: null, note: null, at: '' },
   );
   const noteId = useId();
-  const [take, setTake] = useState(true);
+  const [take, setTake] = useState<boolean | null>(null);
+  const drawn = useDrawn(id).includes(pour.id);
+  const draw = useBottleDraw(id);
   const [failed, setFailed] = useState<string | null>(null);
   const onePart = sheet?.ratio.b === 0;
   const batch = layer.mix.batches[0];
@@ -144,7 +156,9 @@ function ResultForm({
     { field: 'reachedMm', label: 'It came to', quantity: 'length', hint: formatLength(pour.toMm ?? layer.toMm, units) },
     { field: 'roomC', label: 'The room', quantity: 'temperature', hint: '' },
   ] as const;
-  const takes = take && inStock && pour.result === null && result.oneG !== null;
+  // A note that is new takes it out; an older one that never did is left alone unless the maker says so.
+  const asksToTake = inStock && (pour.result === null || drawn);
+  const takes = take ?? asksToTake;
   const note = async () => {
     const kept = await edit({
       kind: 'logPour',
@@ -152,13 +166,9 @@ function ResultForm({
       result: { ...result, note: result.note?.trim() === '' ? null : result.note, at: new Date().toISOString() },
     });
     if (!kept) return;
-    if (takes) {
+    if (take !== null ? take || drawn : asksToTake) {
       try {
-        await answer(
-          api.POST('/api/stores/take', { body: { productId, oneG: result.oneG ?? 0, twoG: result.twoG ?? 0 } }),
-        );
-        await client.invalidateQueries({ queryKey: ['bottles'] });
-        await client.invalidateQueries({ queryKey: ['build', id] });
+        await draw(pour.id, productId, takes ? (result.oneG ?? 0) : 0, takes ? (result.twoG ?? 0) : 0);
       } catch (error) {
         // The note is kept; only the bottles are not run down, and that is said.
         setFailed(error instanceof Error ? error.message : 'The bottles could not be run down.');
@@ -189,9 +199,7 @@ function ResultForm({
           onChange={(event) => set({ note: event.target.value })}
         />
       </div>
-      {inStock && pour.result === null && (
-        <SwitchField label="Take what was weighed out of the bottles" value={take} onChange={setTake} />
-      )}
+      {inStock && <SwitchField label="Take what was weighed out of the bottles" value={takes} onChange={setTake} />}
       <div className="tool-row">
         <Button size="sm" onClick={() => void note()}>
           Note it
