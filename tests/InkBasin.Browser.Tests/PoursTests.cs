@@ -221,4 +221,62 @@ public class PoursTests(BrowserFixture fixture)
         Assert.NotNull((await fixture.Read(id))["build"]!["room"]!["nightC"]);
         Assert.Empty(_page.Faults());
     }
+
+    [Fact]
+    public async Task A_kit_is_noted_and_a_session_that_is_short_of_it_says_so_before_the_day()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Until(() => _page.First(".bottles summary"), "the way to note a kit").Click();
+        Choose("Product", "deep-pour-epoxy");
+        _page.Field("Part one").SendKeys("400");
+        _page.Field("Part two").SendKeys("50");
+        _page.Button("Put it on the shelf").Click();
+        var bottles = _page.Until(() => _page.All(".bottle").Where(one => one.Text.StartsWith("Deep-pour epoxy", StringComparison.Ordinal)).ToList() is { Count: 2 } both ? both : null, "both bottles");
+        Assert.Contains("Keeps for how long nobody noted.", bottles[0].Text, StringComparison.Ordinal);
+        try
+        {
+            _page.Open(id, "pours");
+            Choose("Product", "deep-pour-epoxy");
+            _page.Button("Mix").Click();
+            Says(".slip", "Short of Deep-pour epoxy (example) for it:");
+            Says(".slip", "of part two. Get it before the day.");
+            _page.Button("Before").Click();
+            _page.Until(() => _page.First("[data-item=stock].open"), "the pour held back for want of hardener");
+            Assert.Empty(_page.Faults());
+        }
+        finally
+        {
+            foreach (var card in (await fixture.Shelf()).Where(card => card!["bottle"]!["productId"]!.GetValue<string>() == "deep-pour-epoxy"))
+                await fixture.Http.DeleteAsync($"/api/stores/bottles/{card!["bottle"]!["id"]}");
+        }
+    }
+
+    [Fact]
+    public async Task Uv_resin_inked_too_dark_is_stopped_and_what_dries_tells_its_coats()
+    {
+        await Open("Sallow Quay", "Layers");
+        _page.Button("Garden pond").Click();
+        Choose("Product", "uv-resin");
+        Choose("Ink", "black-ink");
+        var strength = _page.Field("Strength, in 100 ml");
+        strength.SendKeys(Keys.Control + "a");
+        strength.SendKeys("4" + Keys.Enter);
+        Says(".slip", "too dark for the lamp");
+        Choose("Product", "one-part-water");
+        Says(".slip", "It does not level itself");
+        _page.Until(() => !_page.Text(".slip").Contains("too dark", StringComparison.Ordinal), "no lamp any more");
+        Says(".next-thing", "Take ");
+        _page.Button("Heat").Click();
+        Says("[data-testid=heat]", "It makes no heat of its own.");
+        var before = _page.Text("[data-testid=states]");
+        var humidity = _page.Field("Humidity");
+        humidity.SendKeys(Keys.Control + "a");
+        humidity.SendKeys("80" + Keys.Enter);
+        _page.Until(() => _page.Text("[data-testid=states]") != before, "damp air takes longer");
+        _page.Button("Surface").Click();
+        Choose("Gel", "gloss-gel");
+        Says("[data-testid=gel]", "ml of Gloss gel (example) in 2 coats.");
+    }
 }
