@@ -11,6 +11,13 @@ namespace InkBasin.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<string>(
+                name: "Mark",
+                table: "Changes",
+                type: "TEXT",
+                maxLength: 64,
+                nullable: true);
+
             migrationBuilder.CreateTable(
                 name: "Bottles",
                 columns: table => new
@@ -29,6 +36,25 @@ namespace InkBasin.Store.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Draws",
+                columns: table => new
+                {
+                    BuildId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    PourId = table.Column<string>(type: "TEXT", maxLength: 64, nullable: false),
+                    Taken = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Draws", x => new { x.BuildId, x.PourId });
+                    table.ForeignKey(
+                        name: "FK_Draws_Builds_BuildId",
+                        column: x => x.BuildId,
+                        principalTable: "Builds",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Sheets",
                 columns: table => new
                 {
@@ -41,6 +67,11 @@ namespace InkBasin.Store.Migrations
                 {
                     table.PrimaryKey("PK_Sheets", x => x.Id);
                 });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Changes_BuildId_Mark",
+                table: "Changes",
+                columns: new[] { "BuildId", "Mark" });
         }
 
         /// <inheritdoc />
@@ -50,7 +81,18 @@ namespace InkBasin.Store.Migrations
                 name: "Bottles");
 
             migrationBuilder.DropTable(
+                name: "Draws");
+
+            migrationBuilder.DropTable(
                 name: "Sheets");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Changes_BuildId_Mark",
+                table: "Changes");
+
+            migrationBuilder.DropColumn(
+                name: "Mark",
+                table: "Changes");
         }
     }
 }

@@ -11,8 +11,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace InkBasin.Store.Migrations
 {
     [DbContext(typeof(InkBasinContext))]
-    [Migration("20261125234425_BottleDraws")]
-    partial class BottleDraws
+    [Migration("20261126001057_Shelf")]
+    partial class Shelf
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
