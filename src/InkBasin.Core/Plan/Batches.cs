@@ -13,8 +13,10 @@ namespace InkBasin.Core.Plan;
 /// <param name="InTime">Whether it is out of the cup in time.</param>
 internal sealed record Batches(MixAnswer Mix, double? PotLifeMin, double WorkMin, bool InTime)
 {
-    // The second cup is stirred half as long; a pool takes a minute to go to and a hundred ml one more (rules of the bench, assumed).
-    private const double SecondStir = 0.5;
+    /// <summary>How long the second cup is stirred, as a share of the first (rule of the bench, assumed).</summary>
+    public const double SecondStir = 0.5;
+
+    // A pool takes a minute to go to and a hundred ml one more (rules of the bench, assumed).
     private const double MinPerPool = 1;
     private const double MlPerMin = 100;
     private const int MostForTime = 12;

@@ -271,8 +271,11 @@ public sealed record ReplaceWater(Water Water) : BuildEdit
         : before.Ink != after.Ink ? $"Change the ink of {after.Name}"
         : before.Barrier != after.Barrier ? after.Barrier is null ? $"Strike out the barrier of {after.Name}" : $"Log a barrier under {after.Name}"
         : before.Gel != after.Gel ? $"Change the gel on {after.Name}"
-        : before.Strategy != after.Strategy || before.SealMm != after.SealMm || before.TopUpMm != after.TopUpMm || before.OwnTopsMm != after.OwnTopsMm ? $"Change the layers of {after.Name}"
+        : before.Strategy != after.Strategy || before.SealMm != after.SealMm || before.TopUpMm != after.TopUpMm || !SameTops(before.OwnTopsMm, after.OwnTopsMm) ? $"Change the layers of {after.Name}"
         : $"Change the first pour of {after.Name}";
+
+    // By their levels: every request brings a list of its own.
+    private static bool SameTops(IReadOnlyList<double>? a, IReadOnlyList<double>? b) => a is null || b is null ? a == b : a.SequenceEqual(b);
 }
 
 /// <summary>Puts a stand-in on the board.</summary>

@@ -80,7 +80,6 @@ public sealed record MixSession(
 internal static class MixSessions
 {
     private const double DropperMl = 15;
-    private const double SecondStir = 0.5;
     private const double NothingMl = 0.01;
     private const double MuchOffPercent = 10;
 
@@ -149,7 +148,7 @@ internal static class MixSessions
             mix.Batches.Sum(one => one.MixedMl),
             mix.LeastBatchMl,
             sheet.StirMin,
-            sheet.StirMin * SecondStir,
+            sheet.StirMin * Batches.SecondStir,
             batches.PotLifeMin,
             batches.WorkMin,
             Deal(layers, mix, dose, build.Measuring),
@@ -178,7 +177,7 @@ internal static class MixSessions
             new("room", build.Room.AirC, "°C"),
             new("pot life of this cup", batches.PotLifeMin ?? 0, "min"),
             new("stirring, the first cup", sheet.StirMin, "min"),
-            new("stirring, the second", sheet.StirMin * SecondStir, "min"),
+            new("stirring, the second", sheet.StirMin * Batches.SecondStir, "min"),
             new("stirring and pouring in all", batches.WorkMin, "min"),
         ]);
         return new Working(

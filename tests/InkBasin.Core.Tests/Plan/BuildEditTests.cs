@@ -82,6 +82,16 @@ public class BuildEditTests
     }
 
     [Fact]
+    public void Tops_set_by_hand_that_stay_as_they_are_are_no_change_of_layers()
+    {
+        // As they come over the wire: another list with the same levels in it.
+        var own = Samples.Creek with { Waters = [Samples.Creek.Waters[0] with { OwnTopsMm = [12, 16] }] };
+        var later = own.Waters[0] with { OwnTopsMm = [12, 16], FirstPourAt = Samples.Evening.AddDays(1) };
+        Assert.Equal("Change the first pour of Creek", new ReplaceWater(later).Apply(own).Label);
+        Assert.Equal("Change the layers of Creek", new ReplaceWater(later with { OwnTopsMm = [12, 17] }).Apply(own).Label);
+    }
+
+    [Fact]
     public void A_depth_is_added_to_a_measured_bed_and_taken_back()
     {
         var bed = new SurveyedBed
