@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using InkBasin.Core.Dams;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Resin;
@@ -66,8 +66,9 @@ public static class QuickFigures
 
         var quay = DemoBuild("sallow-quay");
         CompiledGround? ground = null;
+        var memory = new CureMemory();
         Line(output, "compile_sallow_quay", Median(() => ground = GroundRecipe.Compile(quay.Board, quay.Recipe)), "ms");
-        Line(output, "plan_sallow_quay", Median(() => Planner.Plan(quay, ground!, Stores.Examples)), "ms");
+        Line(output, "plan_sallow_quay", Median(() => new BuildAnswers(quay, ground!, Stores.Examples, memory).Plan()), "ms");
     }
 
     /// <summary>Measures and prints what a hand feels while it drags.</summary>

@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
-using InkBasin.Core.Plan;
 using InkBasin.Formats;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -35,26 +35,19 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         var at = $"/api/builds/{cards.Single(card => card!["name"]!.GetValue<string>() == "Sallow Quay")!["id"]}";
         var build = (await client.GetFromJsonAsync<JsonNode>(at))!["build"]!;
 
-        var water = build["waters"]![0]!.DeepClone();
-        var waterline = await Percentile(client, $"{at}/preview", k =>
-        {
-            water["waterlineMm"] = 8 + (0.04 * (k % 200));
-            return new JsonObject { ["kind"] = "replaceWater", ["water"] = water.DeepClone() };
-        });
+        JsonObject Set(string? list, string? id, JsonObject fields) => new() { ["kind"] = "set", ["list"] = list, ["id"] = id, ["fields"] = fields };
+        var water = build["waters"]![0]!["id"]!.GetValue<string>();
+        var waterline = await Percentile(client, $"{at}/preview", k => Set("waters", water, new JsonObject { ["waterlineMm"] = 8 + (0.04 * (k % 200)) }));
 
         // The slider goes by half degrees; as many rooms as it takes, each once, so that none is only remembered.
-        var room = await Percentile(client, $"{at}/preview", k => new JsonObject
-        {
-            ["kind"] = "setRoom",
-            ["room"] = new JsonObject { ["airC"] = 8 + (0.07 * k), ["humidityPercent"] = 50, ["nightC"] = null },
-        });
+        var room = await Percentile(client, $"{at}/preview", k => Set(null, null, new JsonObject { ["room"] = new JsonObject { ["airC"] = 8 + (0.07 * k), ["humidityPercent"] = 50, ["nightC"] = null } }));
 
         var creek = build["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "creek")!.DeepClone();
         var x = creek["points"]![3]!["xMm"]!.GetValue<double>();
         var ground = await Percentile(client, $"{at}/preview/ground", k =>
         {
             creek["points"]![3]!["xMm"] = x + (0.25 * k);
-            return new JsonObject { ["kind"] = "replaceOperation", ["operation"] = creek.DeepClone() };
+            return Set("recipe", "creek", new JsonObject { ["points"] = creek["points"]!.DeepClone() });
         });
         return (waterline, room, ground);
     }
@@ -74,17 +67,21 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
 
         JsonObject Stroke(int k) => new()
         {
-            ["kind"] = "addStroke",
+            ["kind"] = "append",
+            ["list"] = "recipe",
             ["id"] = "hand",
-            ["stroke"] = JsonSerializer.SerializeToNode(
-                new Stroke(StrokeKind.Scoop, [.. Enumerable.Range(0, 30).Select(i => new PointMm(300 + k + (3 * i), 300 + (20 * Math.Sin(i * 0.3))))], 30, 4), BuildFile.Json),
+            ["field"] = "items",
+            ["item"] = JsonSerializer.SerializeToNode(
+                new Stroke(StrokeKind.Scoop, [.. Enumerable.Range(0, 30).Select(i => new PointMm(300 + k + (3 * i), 300 + (20 * Math.Sin(i * 0.3))))], 30, 4), BuildJson.Options),
         };
         var stroke = await Percentile(client, $"{at}/preview/ground", Stroke, key);
         var hill = (Ridge)large.Recipe[1];
         var step = await Percentile(client, $"{at}/preview/ground", k => new JsonObject
         {
-            ["kind"] = "replaceOperation",
-            ["operation"] = JsonSerializer.SerializeToNode<GroundOperation>(hill with { Points = [new(hill.Points[0].XMm + (0.2 * k), hill.Points[0].YMm)] }, BuildFile.Json),
+            ["kind"] = "set",
+            ["list"] = "recipe",
+            ["id"] = hill.Id,
+            ["fields"] = new JsonObject { ["points"] = JsonSerializer.SerializeToNode(new[] { new PointMm(hill.Points[0].XMm + (0.2 * k), hill.Points[0].YMm) }, BuildJson.Options) },
         }, key);
         var version = 1;
         var kept = await Percentile(client, $"{at}/edits", Stroke, key, () => version++);

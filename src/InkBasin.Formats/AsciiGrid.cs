@@ -12,6 +12,9 @@ namespace InkBasin.Formats;
 /// </summary>
 public static class AsciiGrid
 {
+    // What the format takes where NODATA_value is left out.
+    private const float UsualHole = -9999;
+
     /// <summary>Writes heights to a ten-thousandth of a mm.</summary>
     public static byte[] Write(HeightField field)
     {
@@ -32,13 +35,13 @@ public static class AsciiGrid
         return Encoding.ASCII.GetBytes(text.ToString());
     }
 
-    /// <summary>Reads heights; cells that hold NODATA_value are holes.</summary>
+    /// <summary>Reads heights; cells that hold NODATA_value are holes, −9999 where the head names none.</summary>
     /// <exception cref="RefusedException">The file is empty or damaged, or its head and its heights do not agree.</exception>
     public static HeightGrid Read(ReadOnlySpan<byte> file)
     {
         var words = new Words(file);
         double columns = 0, rows = 0, cell = 0;
-        float? hole = null;
+        var hole = UsualHole;
         ReadOnlySpan<byte> word;
         while ((word = words.Next()).Length > 0 && char.IsAsciiLetter((char)word[0]))
         {

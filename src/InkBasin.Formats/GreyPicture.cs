@@ -85,6 +85,6 @@ public static partial class GreyPicture
         }
     }
 
-    [GeneratedRegex(@"^black (?<low>-?[\d.]+) mm, white (?<high>-?[\d.]+) mm, cell (?<cell>[\d.]+) mm$")]
+    [GeneratedRegex(@"^black (?<low>-?\d+(\.\d+)?(E[+-]\d+)?) mm, white (?<high>-?\d+(\.\d+)?(E[+-]\d+)?) mm, cell (?<cell>\d+(\.\d+)?(E[+-]\d+)?) mm$")]
     private static partial Regex Range();
 }

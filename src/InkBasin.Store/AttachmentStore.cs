@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
-using InkBasin.Core.Plan;
+using InkBasin.Core;
 using InkBasin.Formats;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,8 +1,7 @@
-using System.Text.Json;
+using InkBasin.Core.Builds;
 using InkBasin.Core;
-using InkBasin.Core.Plan;
-using InkBasin.Formats;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Logging;
 
 namespace InkBasin.Store;
 
@@ -22,6 +21,20 @@ public sealed record StoredBuild(
     DateTimeOffset? BinnedAt,
     string? UndoLabel,
     string? RedoLabel);
+
+/// <summary>A build as it stands on the shelf.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Build">The build; null when its record cannot be read.</param>
+/// <param name="ChangedAt">When it was last changed.</param>
+/// <param name="BinnedAt">When it was put in the bin; null while on the shelf.</param>
+public sealed record ShelvedBuild(Guid Id, string Name, Build? Build, DateTimeOffset ChangedAt, DateTimeOffset? BinnedAt);
+
+/// <summary>What is on a build's undo list.</summary>
+/// <param name="Version">To be named with the next change.</param>
+/// <param name="UndoLabel">What undo would take back; null when nothing.</param>
+/// <param name="RedoLabel">What redo would do again; null when nothing.</param>
+public sealed record UndoList(int Version, string? UndoLabel, string? RedoLabel);
 
 /// <summary>A change somebody made.</summary>
 public sealed record MadeChange(int Version, string Label, DateTimeOffset MadeAt);
@@ -43,17 +56,28 @@ public sealed class BuildChangedException(int current, IReadOnlyList<MadeChange>
 }
 
 /// <summary>Builds kept in the database: every change is an edit with an inverse, versioned, and survives a restart.</summary>
-public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimeProvider time)
+public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read, BottleDraws draws, TimeProvider time, ILogger<BuildStore> logger)
 {
     /// <summary>Edits kept on a build's undo list.</summary>
     public const int UndoDepth = 500;
 
-    /// <summary>All builds on the shelf, or all in the bin, latest change first.</summary>
-    public async Task<IReadOnlyList<StoredBuild>> ListAsync(bool binned, CancellationToken cancel = default)
+    // Another window drew from the same bottles at the same moment: tried again from what is left.
+    private const int MostTries = 8;
+
+    /// <summary>All builds on the shelf, or all in the bin, latest change first. One that cannot be read is among them, without its build.</summary>
+    public async Task<IReadOnlyList<ShelvedBuild>> ListAsync(bool binned, CancellationToken cancel = default)
     {
         var rows = await context.Builds.AsNoTracking().Where(b => b.BinnedUtc != null == binned)
             .OrderByDescending(b => b.ChangedUtc).ThenBy(b => b.Name).ToListAsync(cancel);
-        return [.. rows.Select(row => View(row, BuildOf(row), null, null))];
+        return [.. rows.Select(Shelved)];
+    }
+
+    /// <summary>What is on a build's undo list, whatever becomes of its plan.</summary>
+    /// <exception cref="BuildNotFoundException">There is no such build.</exception>
+    public async Task<UndoList> UndoListAsync(Guid id, CancellationToken cancel = default)
+    {
+        var version = await context.Builds.AsNoTracking().Where(b => b.Id == id).Select(b => (int?)b.Version).SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
+        return new UndoList(version, await LastDone(id).Select(e => e.Label).FirstOrDefaultAsync(cancel), await FirstUndone(id).Select(e => e.Label).FirstOrDefaultAsync(cancel));
     }
 
     /// <summary>One build, on the shelf or in the bin.</summary>
@@ -76,8 +100,11 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
         ArgumentNullException.ThrowIfNull(build);
         build.Check();
         await CheckAttachmentsAsync(build, null, cancel);
+
+        // What another bench, or the build it was copied from, took out of its bottles was not taken out of these.
+        build = build with { Begun = [.. build.Begun.Select(pour => pour.Result is { FromBottles: true } result ? pour with { Result = result with { FromBottles = false } } : pour)] };
         var now = Now();
-        var row = new BuildRow { Id = Guid.CreateVersion7(), Name = build.Name, Document = Write(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
+        var row = new BuildRow { Id = Guid.CreateVersion7(), Name = build.Name, Document = Written.Of(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
         context.Builds.Add(row);
         context.Changes.Add(new ChangeRow { BuildId = row.Id, Version = 1, Label = "Begin", MadeUtc = now });
         await context.SaveChangesAsync(cancel);
@@ -98,22 +125,25 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
     /// <param name="version">The version the writer saw.</param>
     /// <param name="edit">The edit.</param>
     /// <param name="mark">The writer's own mark for this request: sent again because its answer was lost, it is not made twice. Null for none.</param>
+    /// <param name="prove">Looks at what the edit would make, given the build before and after it; what it throws, nothing is written of. Null for none.</param>
     /// <param name="cancel">Gives up; nothing is written then.</param>
     /// <exception cref="BuildNotFoundException">There is no such build on the shelf.</exception>
     /// <exception cref="BuildChangedException">The build has changed since <paramref name="version"/>.</exception>
     /// <exception cref="RefusedException">The edit cannot be made.</exception>
-    public Task<StoredBuild> EditAsync(Guid id, int version, BuildEdit edit, string? mark = null, CancellationToken cancel = default)
+    public Task<StoredBuild> EditAsync(Guid id, int version, BuildEdit edit, string? mark = null, Func<Build, Build, Task>? prove = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(edit);
-        return ChangeAsync(id, version, mark, async build =>
+        if (edit.OnlyUndoes) throw new RefusedException("edit", "Only undo puts that back.", RefusalKind.Impossible);
+        return ChangeAsync(id, version, mark, undoing: false, async build =>
         {
             var change = edit.Apply(build);
+            if (prove is not null) await prove(build, change.After);
             await CheckAttachmentsAsync(change.After, build, cancel);
             var undone = await context.Edits.Where(e => e.BuildId == id && e.Undone).ToListAsync(cancel);
             context.Edits.RemoveRange(undone);
             var tooOld = await context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id).Skip(UndoDepth - 1).ToListAsync(cancel);
             context.Edits.RemoveRange(tooOld);
-            context.Edits.Add(new EditRow { BuildId = id, Label = change.Label, Edit = Write(edit), Inverse = Write(change.Inverse) });
+            context.Edits.Add(new EditRow { BuildId = id, Label = change.Label, Edit = Written.Of(edit), Inverse = Written.Of(change.Inverse) });
             return (change.After, change.Label);
         }, cancel);
     }
@@ -121,66 +151,71 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
     /// <summary>Takes the last edit back.</summary>
     /// <exception cref="RefusedException">There is nothing to take back.</exception>
     public Task<StoredBuild> UndoAsync(Guid id, int version, string? mark = null, CancellationToken cancel = default) =>
-        ChangeAsync(id, version, mark, async build =>
+        ChangeAsync(id, version, mark, undoing: true, async build =>
         {
             var last = await LastDone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to undo.", RefusalKind.Impossible);
             last.Undone = true;
-            return (ReadEdit(last.Inverse).Apply(build).After, $"Undo: {last.Label}");
+            return (Written.ReadEdit(last.Inverse).Apply(build).After, $"Undo: {last.Label}");
         }, cancel);
 
     /// <summary>Does the last edit that was taken back again.</summary>
     /// <exception cref="RefusedException">There is nothing to redo.</exception>
     public Task<StoredBuild> RedoAsync(Guid id, int version, string? mark = null, CancellationToken cancel = default) =>
-        ChangeAsync(id, version, mark, async build =>
+        ChangeAsync(id, version, mark, undoing: true, async build =>
         {
             var next = await FirstUndone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to redo.", RefusalKind.Impossible);
             next.Undone = false;
-            return (ReadEdit(next.Edit).Apply(build).After, $"Redo: {next.Label}");
+            return (Written.ReadEdit(next.Edit).Apply(build).After, $"Redo: {next.Label}");
         }, cancel);
 
     /// <summary>Puts a build in the bin, or back on the shelf.</summary>
     /// <exception cref="BuildNotFoundException">There is no such build.</exception>
-    public async Task<StoredBuild> BinAsync(Guid id, bool binned, CancellationToken cancel = default)
+    public async Task<ShelvedBuild> BinAsync(Guid id, bool binned, CancellationToken cancel = default)
     {
         var row = await RowAsync(id, cancel);
         row.BinnedUtc = binned ? row.BinnedUtc ?? Now() : null;
         await context.SaveChangesAsync(cancel);
-        return await ViewAsync(row, BuildOf(row), cancel);
+        return Shelved(row);
     }
 
-    private async Task<StoredBuild> ChangeAsync(Guid id, int version, string? mark, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
+    private async Task<StoredBuild> ChangeAsync(Guid id, int version, string? mark, bool undoing, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
     {
-        var row = await RowAsync(id, cancel);
-        if (row.BinnedUtc is not null) throw new BuildNotFoundException();
         if (mark?.Length > 64) throw new RefusedException("mark", "A mark has at most 64 characters.");
-        if (row.Version != version)
+        for (var tries = 1; ; tries++)
         {
-            if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(row, BuildOf(row), cancel);
-            throw await ChangedSinceAsync(id, version, row.Version, cancel);
-        }
+            var row = await RowAsync(id, cancel);
+            if (row.BinnedUtc is not null) throw new BuildNotFoundException();
+            if (row.Version != version)
+            {
+                if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(row, BuildOf(row), cancel);
+                throw await ChangedSinceAsync(id, version, row.Version, cancel);
+            }
 
-        var (after, label) = await change(BuildOf(row));
-        row.Document = Write(after);
-        row.Name = after.Name;
-        row.Version++;
-        row.ChangedUtc = Now();
-        context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc, Mark = mark });
-        try
-        {
-            await context.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            context.ChangeTracker.Clear();
-            var now = await RowAsync(id, cancel);
-            if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(now, BuildOf(now), cancel);
-            throw await ChangedSinceAsync(id, version, now.Version, cancel);
-        }
+            var before = BuildOf(row);
+            var (after, label) = await change(before);
+            row.Document = Written.Of(after);
+            row.Name = after.Name;
+            row.Version++;
+            row.ChangedUtc = Now();
+            context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc, Mark = mark });
+            var drawn = await draws.FollowAsync(id, before, after, undoing, cancel);
+            try
+            {
+                await context.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateConcurrencyException) when (tries < MostTries)
+            {
+                // Either the build has a newer version, which is seen above, or a bottle has.
+                context.ChangeTracker.Clear();
+                continue;
+            }
 
-        read.Keep(id, row.Version, after);
-        return await ViewAsync(row, after, cancel);
+            if (drawn) await draws.LoadAsync(cancel);
+            read.Keep(id, row.Version, after);
+            return await ViewAsync(row, after, cancel);
+        }
     }
 
     private async Task<bool> IsMadeAsync(Guid id, string? mark, CancellationToken cancel) =>
@@ -227,8 +262,22 @@ public sealed class BuildStore(InkBasinContext context, ReadBuilds read, TimePro
 
     private static DateTimeOffset Utc(DateTime value) => new(DateTime.SpecifyKind(value, DateTimeKind.Utc));
 
-    private static string Write<T>(T value) => JsonSerializer.Serialize(value, BuildFile.Json);
+    private ShelvedBuild Shelved(BuildRow row)
+    {
+        Build? build = null;
+        try
+        {
+            build = BuildOf(row);
+        }
+        catch (StoredDataException broken)
+        {
+            // It stands on the shelf all the same: kept, told, and hiding none of the others.
+            LogUnreadable(logger, row.Id, broken);
+        }
 
-    private static BuildEdit ReadEdit(string edit) =>
-        JsonSerializer.Deserialize<BuildEdit>(edit, BuildFile.Json) ?? throw new InvalidDataException("A stored edit is empty.");
+        return new ShelvedBuild(row.Id, row.Name, build, Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null);
+    }
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Build {Id} cannot be read from the data file")]
+    private static partial void LogUnreadable(ILogger logger, Guid id, Exception exception);
 }

@@ -48,6 +48,8 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
         {
             draw.HasKey(d => new { d.BuildId, d.PourId });
             draw.Property(d => d.PourId).HasMaxLength(64);
+            draw.Property(d => d.ProductId).HasMaxLength(64).HasDefaultValue("");
+            draw.Property(d => d.Opened).HasDefaultValue("[]");
             draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<BottleRow>(bottle =>
@@ -55,6 +57,7 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             bottle.Property(b => b.Id).HasMaxLength(64);
             bottle.Property(b => b.ProductId).HasMaxLength(64);
             bottle.Property(b => b.Part).HasMaxLength(8);
+            bottle.Property(b => b.Version).IsConcurrencyToken();
         });
     }
 }

@@ -1,6 +1,4 @@
-using System.Text.Json;
-using InkBasin.Core.Plan;
-using InkBasin.Formats;
+using InkBasin.Core.Builds;
 
 namespace InkBasin.Store;
 
@@ -33,10 +31,11 @@ public sealed class ReadBuilds
     }
 
     /// <summary>The build, read from its document unless that version has been read.</summary>
+    /// <exception cref="StoredDataException">The document cannot be read.</exception>
     public Build Of(Guid id, int version, string document)
     {
         if (Find(id, version) is { } found) return found;
-        var build = JsonSerializer.Deserialize<Build>(document, BuildFile.Json) ?? throw new InvalidDataException("A stored build is empty.");
+        var build = Written.ReadBuild(id, document);
         Keep(id, version, build);
         return build;
     }

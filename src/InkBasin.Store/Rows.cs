@@ -8,7 +8,7 @@ public sealed class BuildRow
     /// <summary>Name, kept beside the document for the shelf.</summary>
     public string Name { get; set; } = "";
 
-    /// <summary>The build as JSON (Formats.BuildFile.Json).</summary>
+    /// <summary>The build as JSON, with the version it was written in.</summary>
     public string Document { get; set; } = "";
 
     /// <summary>Raised by one with every change; a writer must name the version it saw.</summary>
@@ -99,6 +99,9 @@ public sealed class BottleRow
     public DateOnly? OpenedOn { get; set; }
 
     public DateTime MadeUtc { get; set; }
+
+    /// <summary>Raised with every change: two who pour from it at once do not both have the last of it.</summary>
+    public int Version { get; set; }
 }
 
 /// <summary>What one pour has taken out of the bottles: noted again it is not taken twice, struck out it goes back.</summary>
@@ -108,6 +111,12 @@ public sealed class DrawRow
 
     public string PourId { get; set; } = "";
 
-    /// <summary>Grams by bottle, as JSON.</summary>
+    /// <summary>The product it was mixed of: what is undone and redone is taken out of the same again.</summary>
+    public string ProductId { get; set; } = "";
+
+    /// <summary>Grams by bottle, as JSON; none while it is undone or struck out.</summary>
     public string Taken { get; set; } = "{}";
+
+    /// <summary>Ids of the bottles it opened, as JSON.</summary>
+    public string Opened { get; set; } = "[]";
 }

@@ -1,8 +1,10 @@
-using System.Text.Json;
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
+using InkBasin.Core;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Logging;
 
 namespace InkBasin.Store;
 
@@ -10,6 +12,7 @@ namespace InkBasin.Store;
 public sealed class ReadShelf
 {
     private volatile Stores _stores = Stores.Examples;
+    private volatile IReadOnlyList<ShelfTrouble> _troubles = [];
 
     /// <summary>Sheets, tints and bottles.</summary>
     public Stores Current
@@ -17,26 +20,59 @@ public sealed class ReadShelf
         get => _stores;
         set => _stores = value;
     }
+
+    /// <summary>What of it could not be read.</summary>
+    public IReadOnlyList<ShelfTrouble> Troubles
+    {
+        get => _troubles;
+        set => _troubles = value;
+    }
 }
 
+/// <summary>A sheet or bottle that is kept and cannot be read.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Sentence">What it is, in words.</param>
+public sealed record ShelfTrouble(string Id, string Sentence);
+
 /// <summary>The maker's own product sheets and the bottles at hand. The sheets that ship stand beside them and cannot be changed.</summary>
-public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProvider time)
+public sealed partial class ShelfStore(InkBasinContext context, ReadShelf read, TimeProvider time, ILogger<ShelfStore> logger)
 {
     private const int MostSheets = 200;
     private const int MostBottles = 500;
 
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
-
-    /// <summary>Reads the shelf anew.</summary>
+    /// <summary>Reads the shelf anew. A row that cannot be read is told, logged and kept, and the others are there.</summary>
     public async Task LoadAsync(CancellationToken cancel = default)
     {
         var rows = await context.Sheets.AsNoTracking().Where(row => row.RemovedUtc == null).OrderBy(row => row.MadeUtc).ToListAsync(cancel);
         var bottles = await context.Bottles.AsNoTracking().OrderBy(row => row.MadeUtc).ToListAsync(cancel);
+        var troubles = new List<ShelfTrouble>();
+        var sheets = new List<ProductSheet>();
+        foreach (var row in rows)
+        {
+            try
+            {
+                sheets.Add(Written.Read($"The label of sheet {row.Id}", () => Draft(row).Complete(row.Id)));
+            }
+            catch (StoredDataException broken)
+            {
+                LogUnreadable(logger, row.Id, broken);
+                troubles.Add(new ShelfTrouble(row.Id, broken.Message));
+            }
+        }
+
+        var whole = new List<Bottle>();
+        foreach (var row in bottles)
+        {
+            if (BottleOf(row) is { } bottle) whole.Add(bottle);
+            else troubles.Add(new ShelfTrouble(row.Id, $"A bottle of {row.LeftG:0} g holds a part called {row.Part}, which there is not. It is kept as it is."));
+        }
+
+        read.Troubles = troubles;
         read.Current = Stores.Examples with
         {
             // The maker's own come first: they are what is really in the cupboard.
-            Sheets = [.. rows.Select(row => Draft(row).Complete(row.Id)), .. ExampleSheets.All],
-            Bottles = [.. bottles.Select(BottleOf)],
+            Sheets = [.. sheets, .. ExampleSheets.All],
+            Bottles = whole,
         };
     }
 
@@ -63,7 +99,7 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
             label.Complete(id);
             if (ExampleSheets.All.Any(sheet => sheet.Id == id)) continue;
             if (await context.Sheets.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } known) known.RemovedUtc = null;
-            else context.Sheets.Add(new SheetRow { Id = id, Draft = JsonSerializer.Serialize(label, Json), MadeUtc = Now() });
+            else context.Sheets.Add(new SheetRow { Id = id, Draft = Written.Of(label), MadeUtc = Now() });
         }
 
         await SaveAsync(cancel);
@@ -76,7 +112,7 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
         ArgumentNullException.ThrowIfNull(draft);
         var sheet = draft.Complete(Guid.CreateVersion7().ToString());
         if (await context.Sheets.CountAsync(row => row.RemovedUtc == null, cancel) >= MostSheets) throw new RefusedException("name", $"Keep the shelf to {MostSheets} sheets.");
-        context.Sheets.Add(new SheetRow { Id = sheet.Id, Draft = JsonSerializer.Serialize(draft, Json), MadeUtc = Now() });
+        context.Sheets.Add(new SheetRow { Id = sheet.Id, Draft = Written.Of(draft), MadeUtc = Now() });
         await SaveAsync(cancel);
         return sheet;
     }
@@ -87,7 +123,7 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
     {
         ArgumentNullException.ThrowIfNull(draft);
         var sheet = draft.Complete(id);
-        (await RowAsync(id, cancel)).Draft = JsonSerializer.Serialize(draft, Json);
+        (await RowAsync(id, cancel)).Draft = Written.Of(draft);
         await SaveAsync(cancel);
         return sheet;
     }
@@ -133,65 +169,6 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
         await SaveAsync(cancel);
     }
 
-    /// <summary>
-    /// Takes what was mixed for a pour out of the bottles of its product, what goes off first first. What the same pour took before goes back
-    /// first, so that a note that is changed takes only the difference and nothing at all gives all of it back.
-    /// </summary>
-    /// <param name="buildId">The build.</param>
-    /// <param name="pourId">The pour.</param>
-    /// <param name="productId">The product.</param>
-    /// <param name="oneG">Part one, g, ≥ 0.</param>
-    /// <param name="twoG">Part two, g, ≥ 0.</param>
-    /// <param name="on">The day.</param>
-    /// <param name="cancel">Gives up; nothing is taken then.</param>
-    /// <returns>What was taken and what was missing.</returns>
-    /// <exception cref="RefusedException">No bottle of it is noted, its sheet is not there, or the build has no such pour.</exception>
-    public async Task<StockDraw> TakeAsync(Guid buildId, string pourId, string productId, double oneG, double twoG, DateOnly on, CancellationToken cancel = default)
-    {
-        Require.Within(oneG, 0, 1_000_000, "oneG");
-        Require.Within(twoG, 0, 1_000_000, "twoG");
-        var sheet = read.Current.Sheets.FirstOrDefault(one => one.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible);
-        if (string.IsNullOrWhiteSpace(pourId) || pourId.Length > 64) throw new RefusedException("pourId", "A pour has an id of at most 64 characters.");
-        if (!await context.Builds.AnyAsync(build => build.Id == buildId, cancel)) throw new RefusedException("buildId", "That build is not on the shelf any more.", RefusalKind.Impossible);
-        var draw = await context.Draws.SingleOrDefaultAsync(row => row.BuildId == buildId && row.PourId == pourId, cancel);
-        if (draw is not null) await PutBackAsync(draw, cancel);
-
-        // The rows put back into are the same ones: tracked, with what they have again.
-        var rows = await context.Bottles.Where(row => row.ProductId == productId).ToListAsync(cancel);
-        var stock = new RunDown(sheet, rows.Select(BottleOf));
-        if (!stock.Known && oneG + twoG > 0) throw new RefusedException("productId", $"No bottle of {sheet.Name} is noted in Stores.", RefusalKind.Impossible);
-        var told = stock.Take(oneG, twoG, on);
-        var taken = new Dictionary<string, double>();
-        foreach (var row in rows)
-        {
-            var left = stock.LeftG(row.Id);
-            if (left >= row.LeftG) continue;
-            taken[row.Id] = row.LeftG - left;
-            row.LeftG = left;
-
-            // What is poured from is open from that day on.
-            row.OpenedOn ??= on;
-        }
-
-        if (draw is null) context.Draws.Add(draw = new DrawRow { BuildId = buildId, PourId = pourId });
-        draw.Taken = JsonSerializer.Serialize(taken, Json);
-        await SaveAsync(cancel);
-        return told;
-    }
-
-    /// <summary>Ids of a build's pours that have something out of the bottles.</summary>
-    public async Task<IReadOnlyList<string>> DrawnAsync(Guid buildId, CancellationToken cancel = default) =>
-        await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
-
-    private async Task PutBackAsync(DrawRow draw, CancellationToken cancel)
-    {
-        foreach (var (id, g) in JsonSerializer.Deserialize<Dictionary<string, double>>(draw.Taken, Json)!)
-        {
-            // A bottle taken off the shelf since has nothing to go back into.
-            if (await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } bottle) bottle.LeftG += g;
-        }
-    }
-
     private void Check(Bottle bottle, string field)
     {
         Require.Present(bottle, field).Check(field);
@@ -215,12 +192,17 @@ public sealed class ShelfStore(InkBasinContext context, ReadShelf read, TimeProv
     private async Task<BottleRow> BottleRowAsync(string id, CancellationToken cancel) =>
         await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) ?? throw new RefusedException("id", "That bottle is not on the shelf any more.", RefusalKind.Impossible);
 
-    private static SheetDraft Draft(SheetRow row) => JsonSerializer.Deserialize<SheetDraft>(row.Draft, Json)!;
+    private static SheetDraft Draft(SheetRow row) => Written.ReadLabel(row.Id, row.Draft);
 
-    private static Bottle BottleOf(BottleRow row) => new(row.Id, row.ProductId, Enum.Parse<Part>(row.Part), row.LeftG, row.BoughtOn, row.OpenedOn);
+    /// <summary>A bottle as it is kept; null when its part is none there is.</summary>
+    internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) : null;
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Sheet {Id} cannot be read from the data file")]
+    private static partial void LogUnreadable(ILogger logger, string id, Exception exception);
 
     private static BottleRow Fill(BottleRow row, Bottle bottle)
     {
+        row.Version++;
         (row.ProductId, row.Part, row.LeftG, row.BoughtOn, row.OpenedOn) = (bottle.ProductId, bottle.Part.ToString(), bottle.LeftG, bottle.BoughtOn, bottle.OpenedOn);
         return row;
     }

@@ -39,7 +39,7 @@ public class CureTests(BrowserFixture fixture)
         _page.Until(() => fixture.Read(id).Result["build"]!["room"]!["airC"]!.GetValue<double>() == 27.5, "kept once let go");
         var plan = (await fixture.Read(id))["plan"]!["waters"]![2]!;
         var safe = plan["safe"]!["safeMm"]!.GetValue<double>();
-        Assert.All(plan["layers"]!.AsArray(), layer => Assert.True(layer!["depthMm"]!.GetValue<double>() <= safe + 1e-9));
+        Assert.All(plan["layers"]!["is"]!["layers"]!.AsArray(), layer => Assert.True(layer!["depthMm"]!.GetValue<double>() <= safe + 1e-9));
         Assert.Empty(_page.Faults());
     }
 
@@ -66,7 +66,7 @@ public class CureTests(BrowserFixture fixture)
         _page.Button("Equal volume").Click();
         _page.Until(() => _page.First("[data-testid=strategies] .chosen")?.Text.StartsWith("Equal volume", StringComparison.Ordinal) == true, "the chosen one");
         _page.Settled();
-        var layers = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!.AsArray();
+        var layers = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
         var first = layers[0]!["mix"]!["batches"]![0]!["mixedMl"]!.GetValue<double>();
         Assert.All(layers, layer => Assert.Equal(first, layer!["mix"]!["batches"]![0]!["mixedMl"]!.GetValue<double>(), 8.0));
     }
@@ -79,7 +79,7 @@ public class CureTests(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Button("Heat").Click();
         _page.Until(() => _page.First(".heat-curve .heat-line"), "the cliff");
-        var plan = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!.AsArray();
+        var plan = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
         Assert.Equal(plan.Count, _page.All(".staff-heat").Count);
         var hottest = plan.Max(layer => layer!["cure"]!["peakC"]!.GetValue<double>());
         Says("[data-testid=heat]", string.Create(CultureInfo.InvariantCulture, $"The hottest layer reaches {hottest:0} °C"));
@@ -89,7 +89,7 @@ public class CureTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".switch-field input").Count >= 2 ? _page : null, "the switches");
         _page.All(".switch-field input")[0].Click();
         _page.Settled();
-        Assert.True((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!.AsArray().Max(layer => layer!["cure"]!["peakC"]!.GetValue<double>()) < hottest);
+        Assert.True((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray().Max(layer => layer!["cure"]!["peakC"]!.GetValue<double>()) < hottest);
         Assert.Empty(_page.Faults());
     }
 }

@@ -13,7 +13,7 @@ public class KeepingTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "board");
-        using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "setScale", scale = 87 } });
+        using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 87 } } });
         response.EnsureSuccessStatusCode();
 
         Type("Width", "640");

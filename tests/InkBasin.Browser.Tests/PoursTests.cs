@@ -35,7 +35,7 @@ public class PoursTests(BrowserFixture fixture)
     public async Task A_mix_card_says_what_goes_in_and_where_it_goes_for_gloved_hands()
     {
         var id = await Open("Three Weirs at Ondry", "Mix");
-        var session = (await fixture.Read(id))["plan"]!["sessions"]![0]!;
+        var session = (await fixture.Read(id))["plan"]!["sessions"]!["is"]![0]!;
         var card = session["cards"]![0]!;
         var one = Figure(Number(card["batch"]!["aG"]), "0.##");
         var two = Figure(Number(card["batch"]!["bG"]), "0.##");
@@ -73,14 +73,14 @@ public class PoursTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "Layers");
         var tops = _page.Until(() => _page.All(".staff-top") is { Count: 2 } found ? found : null, "two tops that move");
-        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!;
+        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!;
         Assert.Empty(_page.All(".staff-heat.heat-stop"));
         _page.Drag(tops[0], 0, -72);
         _page.Until(() => _page.All(".staff-heat.heat-stop").Count == 1, "the barred square beside the first layer");
         _page.Settled();
         Says(".slip", "Bring its top down, or put one more in.");
         Says(".slip", "You set the tops by hand.");
-        var after = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!;
+        var after = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!;
         Assert.True(Number(after[0]!["depthMm"]) > 6);
         Assert.Equal(Number(before[1]!["toMm"]), Number(after[1]!["toMm"]), 2);
 
@@ -89,9 +89,9 @@ public class PoursTests(BrowserFixture fixture)
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 4, "four layers");
         _page.Until(() => _page.All(".staff-heat.heat-stop").Count == 0, "no stop any more");
         _page.Settled();
-        var was = Number((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]![0]!["toMm"]);
+        var was = Number((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["toMm"]);
         _page.All(".staff-top")[0].SendKeys(Keys.ArrowUp);
-        _page.Until(() => Math.Abs(Number(fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]![0]!["toMm"]) - was) is > 0.04 and < 0.16, "a tenth higher");
+        _page.Until(() => Math.Abs(Number(fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["toMm"]) - was) is > 0.04 and < 0.16, "a tenth higher");
         _page.Button("Equal depth").Click();
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 3, "cut evenly again");
         Assert.Empty(_page.Faults());
@@ -104,7 +104,7 @@ public class PoursTests(BrowserFixture fixture)
         _page.Button("Dock").Click();
         Says("[data-testid=after-advice]", "After layer 1");
         _page.Button("Strike it out").Click();
-        var before = _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["layers"]!.AsArray() is { } layers && Number(layers[0]!["toMm"]) > 10 ? layers : null, "as it was meant");
+        var before = _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["layers"]!["is"]!["layers"]!.AsArray() is { } layers && Number(layers[0]!["toMm"]) > 10 ? layers : null, "as it was meant");
         async Task<double> InBottles() => (await fixture.Shelf()).Where(card => card!["bottle"]!["productId"]!.GetValue<string>() == "coating-epoxy").Sum(card => Number(card!["bottle"]!["leftG"]));
         var had = await InBottles();
         void Type(string label, string text) => _page.Field(label).SendKeys(text);
@@ -119,7 +119,7 @@ public class PoursTests(BrowserFixture fixture)
         Assert.Contains("Dock itself can take", words, StringComparison.Ordinal);
         Says("[data-testid=pour-1]", "“A drip at the gate”");
         _page.Until(() => Math.Abs(had - InBottles().Result - 32.5) < 0.01, "32.5 g out of the bottles");
-        var after = (await fixture.Read(id))["plan"]!["waters"]![1]!["layers"]!.AsArray();
+        var after = (await fixture.Read(id))["plan"]!["waters"]![1]!["layers"]!["is"]!["layers"]!.AsArray();
         Assert.Equal(8.4, Number(after[1]!["fromMm"]), 9);
         // Changed, it takes only the difference; struck out, all of it goes back.
         _page.Button("Change the note").Click();
@@ -199,9 +199,9 @@ public class PoursTests(BrowserFixture fixture)
         date.SendKeys(Keys.Enter);
         _page.Button("Mix").Click();
         _page.Button("Pour with Mill reach").Click();
-        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]![0]!["pools"]!.AsArray().Count == 2, "two pools in one session");
+        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]!["is"]![0]!["pools"]!.AsArray().Count == 2, "two pools in one session");
         _page.Button("Pour with Tail reach").Click();
-        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]![0]!["pools"]!.AsArray().Count == 3, "three");
+        _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]!["is"]![0]!["pools"]!.AsArray().Count == 3, "three");
         Says("[data-testid=session-1]", "One mix for");
         Assert.Empty(_page.Faults());
     }

@@ -13,7 +13,7 @@ public class Screenshots(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         using (var renamed = await fixture.Http.PostAsJsonAsync(
-            $"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "rename", name = "Sallow Quay" } }))
+            $"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Sallow Quay" } } }))
         {
             renamed.EnsureSuccessStatusCode();
         }
@@ -25,9 +25,10 @@ public class Screenshots(BrowserFixture fixture)
             version = 2,
             edit = new
             {
-                kind = "addStandIn",
+                kind = "add",
+                list = "standIns",
                 index = 0,
-                standIn = new { id = "willow", name = "Willow", centre = new { xMm = 350, yMm = 195 }, turnDeg = 0, lengthM = 0.9, widthM = 0.9, heightM = 9, overhangM = 4.5, overhangFromM = 0.8, underM = 0, draughtM = 0 },
+                item = new { id = "willow", name = "Willow", centre = new { xMm = 350, yMm = 195 }, turnDeg = 0, lengthM = 0.9, widthM = 0.9, heightM = 9, overhangM = 4.5, overhangFromM = 0.8, underM = 0, draughtM = 0 },
             },
         });
         await Post($"/api/builds/{id}/edits", new
@@ -35,9 +36,10 @@ public class Screenshots(BrowserFixture fixture)
             version = 3,
             edit = new
             {
-                kind = "addStandIn",
+                kind = "add",
+                list = "standIns",
                 index = 1,
-                standIn = new { id = "barge", name = "Barge", centre = new { xMm = 210, yMm = 230 }, turnDeg = 32, lengthM = 12, widthM = 3, heightM = 2, overhangM = 0, overhangFromM = 0, underM = 0, draughtM = 0.6 },
+                item = new { id = "barge", name = "Barge", centre = new { xMm = 210, yMm = 230 }, turnDeg = 32, lengthM = 12, widthM = 3, heightM = 2, overhangM = 0, overhangFromM = 0, underM = 0, draughtM = 0.6 },
             },
         });
         _page.Open(id, "board");
@@ -111,7 +113,7 @@ public class Screenshots(BrowserFixture fixture)
         Save("water-shed");
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         id = await fixture.CopyOf("Three Weirs at Ondry");
-        await Post($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "rename", name = "Three Weirs at Ondry" } });
+        await Post($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Three Weirs at Ondry" } } });
         _page.Open(id, "water");
         _page.Button("Flow").Click();
         _page.Until(() => _page.First(".flow-arrow"), "the flow");

@@ -61,12 +61,12 @@ public class WaterStageTests(BrowserFixture fixture)
         Says("[data-testid=seep]", "Resin wets where water beads");
         _page.Settled();
         var dock = (await fixture.Read(id))["plan"]!["waters"]![1]!;
-        Assert.Equal(2, dock["tests"]!.AsArray().Count);
-        Assert.Equal(52, dock["takes"]!["expectedMl"]!.GetValue<double>(), 6);
+        Assert.Equal(2, dock["takes"]!["tests"]!.AsArray().Count);
+        Assert.Equal(52, dock["takes"]!["range"]!["expectedMl"]!.GetValue<double>(), 6);
         _page.Button("Level").Click();
         Assert.Contains("by its water test", Says("[data-testid=takes]", "95 % sure"), StringComparison.Ordinal);
         _page.Press("z");
-        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["tests"]!.AsArray().Count == 1, "undone");
+        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["takes"]!["tests"]!.AsArray().Count == 1, "undone");
 
         // More out than in is refused and nothing typed is lost.
         _page.Button("Test").Click();
@@ -110,7 +110,7 @@ public class WaterStageTests(BrowserFixture fixture)
     public async Task A_log_is_put_in_sealed_held_down_and_moved()
     {
         var id = await Open("Sallow Quay", "In it");
-        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["displacedMl"]!.GetValue<double>();
+        var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>();
         new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Catalogue")).SelectByText("Log");
         _page.Button("Put it in").Click();
         _page.ClickBoard(180, 200);
@@ -118,7 +118,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Settled();
         var plan = (await fixture.Read(id))["plan"]!;
         Assert.Equal("creek", plan["drowned"]![5]!["waterId"]!.GetValue<string>());
-        Assert.Equal(before + 0.79, plan["waters"]![0]!["displacedMl"]!.GetValue<double>(), 2);
+        Assert.Equal(before + 0.79, plan["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>(), 2);
         new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Its surface")).SelectByText("Porous, sealed");
         Says("[data-testid=drowned]", "Log floats: pin it");
         _page.Field("Pinned, glued or weighted down");
@@ -129,7 +129,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Drag(_page.Find("[aria-label^='All of Log']"), 0, 130);
         Says("[data-testid=drowned]", "stands in no water");
         _page.Settled();
-        Assert.Equal(before, (await fixture.Read(id))["plan"]!["waters"]![0]!["displacedMl"]!.GetValue<double>(), 6);
+        Assert.Equal(before, (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>(), 6);
         Assert.Empty(_page.Faults());
     }
 
@@ -153,7 +153,7 @@ public class WaterStageTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Three Weirs at Ondry");
         var build = await fixture.Read(id);
         foreach (var water in build["build"]!["waters"]!.AsArray())
-            await fixture.Edit(id, new { kind = "removeWater", id = water!["id"]!.GetValue<string>() });
+            await fixture.Edit(id, new { kind = "remove", list = "waters", id = water!["id"]!.GetValue<string>() });
         _page.BoardWidthMm = 900;
         _page.Open(id, "water");
         _page.Button("Flow").Click();

@@ -40,7 +40,7 @@ public class WaterTests(BrowserFixture fixture)
         Assert.Equal(_page.Waterline, double.Parse(_page.Layers[^1][0], CultureInfo.InvariantCulture), 1);
         var kept = await fixture.Read(id);
         Assert.Equal(_page.Waterline, kept["build"]!["waters"]![0]!["waterlineMm"]!.GetValue<double>(), 3);
-        Assert.Equal(_page.Volume, Math.Round(kept["plan"]!["waters"]![0]!["volumeMl"]!.GetValue<double>()));
+        Assert.Equal(_page.Volume, Math.Round(kept["plan"]!["waters"]![0]!["level"]!["volumeMl"]!.GetValue<double>()));
 
         _page.Press("z");
         _page.Until(() => _page.Volume == volume, "the old ml after undo");
@@ -80,7 +80,7 @@ public class WaterTests(BrowserFixture fixture)
         Assert.NotEmpty(_page.All(".open-edge"));
         _page.Button("Put up a dam there").Click();
         _page.Until(() => _page.All(".open-edge").Count == 0, "no open edge");
-        Assert.Equal("holds", (await fixture.Read(id))["plan"]!["waters"]![0]!["standing"]!.GetValue<string>());
+        Assert.Equal("holds", (await fixture.Read(id))["plan"]!["waters"]![0]!["level"]!["standing"]!.GetValue<string>());
     }
 
     [Fact]
@@ -107,7 +107,7 @@ public class WaterTests(BrowserFixture fixture)
         _page.Settled();
         var waters = (await fixture.Read(id))["plan"]!["waters"]!.AsArray();
         Assert.Equal(3, waters.Count);
-        Assert.InRange(waters[2]!["volumeMl"]!.GetValue<double>(), 30, 120);
+        Assert.InRange(waters[2]!["level"]!["volumeMl"]!.GetValue<double>(), 30, 120);
     }
 
     [Fact]

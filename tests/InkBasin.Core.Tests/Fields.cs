@@ -1,5 +1,5 @@
-using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests;
 

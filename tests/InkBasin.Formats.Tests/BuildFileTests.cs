@@ -1,6 +1,7 @@
 using System.Text;
-using InkBasin.Core;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Water;
+using InkBasin.Core;
 
 namespace InkBasin.Formats.Tests;
 
@@ -21,8 +22,8 @@ public class BuildFileTests
             Encoding.UTF8.GetString(BuildFile.Write(again.Build, again.WrittenOn)));
         var plan = Planner.Plan(document.Build, Stores.Examples);
         Assert.Equal(document.Build.Waters.Count, plan.Waters.Count);
-        Assert.All(plan.Waters, water => Assert.NotEqual(Standing.Stop, water.Standing));
-        Assert.All(plan.Waters, water => Assert.NotEmpty(water.Layers));
+        Assert.All(plan.Waters, water => Assert.NotEqual(Standing.Stop, water.Level.Standing));
+        Assert.All(plan.Waters, water => Assert.NotEmpty(water.Layers.Is!.Layers));
     }
 
     [Fact]
@@ -32,7 +33,7 @@ public class BuildFileTests
         Assert.Equal((76, 620, 400), (build.Scale, build.Board.WidthMm, build.Board.DepthMm));
         Assert.Equal(["Creek", "Dock", "Garden pond"], build.Waters.Select(water => water.Name));
         var undammed = Planner.Plan(build with { Dams = [] }, Stores.Examples).Waters[0];
-        Assert.Equal(2, undammed.OpenEdges.Count);
+        Assert.Equal(2, undammed.Edges.Open.Count);
     }
 
     [Fact]
@@ -43,7 +44,7 @@ public class BuildFileTests
         Assert.Equal(4, levels.Count);
         Assert.Equal(levels.OrderDescending(), levels);
         var plan = Planner.Plan(build, Stores.Examples);
-        Assert.All(plan.Waters, water => Assert.True(water.FreeboardMm >= Planner.TightFreeboardMm));
+        Assert.All(plan.Waters, water => Assert.True(water.Level.FreeboardMm >= Freeboard.TightMm));
     }
 
     [Fact]
@@ -51,9 +52,9 @@ public class BuildFileTests
     {
         var build = BuildFile.Read(Demo("the-drowned-pit")).Build;
         var pit = Planner.Plan(build, Stores.Examples).Waters[0];
-        Assert.InRange(pit.MaxDepthMm, 45, 54);
-        Assert.True(pit.Layers.Count > 1);
-        Assert.Equal(pit.Layers.Count, build.Begun.Count);
+        Assert.InRange(pit.Level.MaxDepthMm, 45, 54);
+        Assert.True(pit.Layers.Is!.Layers.Count > 1);
+        Assert.Equal(pit.Layers.Is!.Layers.Count, build.Begun.Count);
     }
 
     [Fact]
@@ -80,6 +81,41 @@ public class BuildFileTests
     {
         var refused = Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(text)));
         Assert.Equal("file", refused.Field);
+    }
+
+    [Fact]
+    public void A_file_of_the_first_version_opens_with_ids_for_its_dams_and_one_reading_a_moment()
+    {
+        var text = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "files", "version-1.build.json"));
+        var old = BuildFile.Read(Encoding.UTF8.GetBytes(text)).Build;
+        Assert.Equal(["dam-1", "dam-2"], old.Dams.Select(dam => dam.Id));
+        Assert.Equal(BuildFile.Read(Demo("sallow-quay")).Build.Dams, old.Dams);
+
+        // Two weighings of one moment, which today's version keeps apart by their moment: the later one stays.
+        var first = System.Text.RegularExpressions.Regex.Match(text, "\"weighings\": \\[\\s*(\\{[^}]*\\})").Groups[1];
+        var twice = text.Insert(first.Index + first.Length, $", {first.Value.Replace("\"massG\": ", "\"massG\": 9", StringComparison.Ordinal)}");
+        var read = BuildFile.Read(Encoding.UTF8.GetBytes(twice)).Build;
+        Assert.Equal(old.Drying.Weighings.Count, read.Drying.Weighings.Count);
+        Assert.True(read.Drying.Weighings[0].MassG > 9000);
+
+        var written = Encoding.UTF8.GetString(BuildFile.Write(old, new DateOnly(2027, 3, 1)));
+        Assert.Contains("\"formatVersion\": 2", written, StringComparison.Ordinal);
+        Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(written.Replace("\"formatVersion\": 2", "\"formatVersion\": 3", StringComparison.Ordinal))));
+    }
+
+    [Fact]
+    public void A_field_missing_deep_in_a_file_is_told_by_its_whole_path()
+    {
+        var text = Encoding.UTF8.GetString(Demo("sallow-quay"));
+        var without = System.Text.RegularExpressions.Regex.Replace(text, ",\\s*\"mlPer100Ml\": [0-9.]+", "");
+        Assert.Contains("build.waters[0].ink.mlPer100Ml", Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(without))).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_key_given_twice_is_refused()
+    {
+        var text = Encoding.UTF8.GetString(Demo("sallow-quay")).Replace("\"scale\": 76", "\"scale\": 76, \"scale\": 35", StringComparison.Ordinal);
+        Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(text)));
     }
 
     [Fact]

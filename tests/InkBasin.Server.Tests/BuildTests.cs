@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
 
@@ -20,14 +21,12 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         slopeDeg = 90,
     };
 
-    private static object AddPond => new { kind = "addOperation", operation = Pond(), index = 1 };
+    private static object AddPond => Add("recipe", Pond(), 1);
 
-    private static object AddWater => new
-    {
-        kind = "addWater",
-        index = 0,
-        water = new { id = "w", name = "Pool", seed = new { xMm = 100, yMm = 50 }, waterlineMm = 22.0, productId = "coating-epoxy", strategy = "equalDepth", sealMm = 2, ink = new { tintId = "umber", mlPer100Ml = 0.5 } },
-    };
+    private static object AddWater => Add(
+        "waters",
+        new { id = "w", name = "Pool", seed = new { xMm = 100, yMm = 50 }, waterlineMm = 22.0, productId = "coating-epoxy", strategy = "equalDepth", sealMm = 2, ink = new { tintId = "umber", mlPer100Ml = 0.5 } },
+        0);
 
     [Fact]
     public async Task The_demo_is_on_the_shelf_with_sallow_quay_first_and_its_dates_from_today()
@@ -40,7 +39,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         var quay = cards.Single(card => card!["name"]!.GetValue<string>() == "Sallow Quay");
         var answer = await client.Get($"/api/builds/{quay!["id"]}");
         Assert.Equal("2027-05-14T19:00:00+00:00", answer["build"]!["waters"]![0]!["firstPourAt"]!.GetValue<string>());
-        Assert.All(answer["plan"]!["waters"]!.AsArray(), water => Assert.NotEqual("stop", water!["standing"]!.GetValue<string>()));
+        Assert.All(answer["plan"]!["waters"]!.AsArray(), water => Assert.NotEqual("stop", water!["level"]!["standing"]!.GetValue<string>()));
     }
 
     [Fact]
@@ -52,13 +51,13 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         var (status, made) = await client.Post($"{at}/edits", new { version = 2, edit = AddWater });
         Assert.Equal(HttpStatusCode.OK, status);
         var plan = made["plan"]!["waters"]![0]!;
-        Assert.Equal(80 * 40 * 5 / 1000.0, plan["volumeMl"]!.GetValue<double>(), 9);
-        Assert.Equal("holds", plan["standing"]!.GetValue<string>());
+        Assert.Equal(80 * 40 * 5 / 1000.0, plan["level"]!["volumeMl"]!.GetValue<double>(), 9);
+        Assert.Equal("holds", plan["level"]!["standing"]!.GetValue<string>());
 
         // The sheet would take 5 mm at once; over 17 mm of foam and under a cover that is a hair too much.
         Assert.Equal("resin heat", plan["safe"]!["limitedBy"]!.GetValue<string>());
-        Assert.Equal(2, plan["layers"]!.AsArray().Count);
-        Assert.True(plan["layers"]![0]!["mix"]!["batches"]![0]!["aG"]!.GetValue<double>() > 0);
+        Assert.Equal(2, plan["layers"]!["is"]!["layers"]!.AsArray().Count);
+        Assert.True(plan["layers"]!["is"]!["layers"]![0]!["mix"]!["batches"]![0]!["aG"]!.GetValue<double>() > 0);
     }
 
     [Fact]
@@ -76,7 +75,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Single(bare["build"]!["recipe"]!.AsArray());
         var (_, redone) = await client.Post($"{at}/redo", new { version = 5 });
         Assert.Equal("Add Pool", redone["redoLabel"]!.GetValue<string>());
-        var (_, fresh) = await client.Post($"{at}/edits", new { version = 6, edit = new { kind = "setScale", scale = 35 } });
+        var (_, fresh) = await client.Post($"{at}/edits", new { version = 6, edit = Set(new { scale = 35 }) });
         Assert.Null(fresh["redoLabel"]);
         var (status, _) = await client.Post($"{at}/redo", new { version = 7 });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
@@ -116,8 +115,8 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         using var client = server.CreateClient();
         var at = await client.Begin();
         await client.Post($"{at}/edits", new { version = 1, edit = AddPond });
-        await client.Post($"{at}/edits", new { version = 2, edit = new { kind = "rename", name = "Mine" } });
-        var (status, problem) = await client.Post($"{at}/edits", new { version = 1, edit = new { kind = "rename", name = "Theirs" } });
+        await client.Post($"{at}/edits", new { version = 2, edit = Set(new { name = "Mine" }) });
+        var (status, problem) = await client.Post($"{at}/edits", new { version = 1, edit = Set(new { name = "Theirs" }) });
         Assert.Equal(HttpStatusCode.Conflict, status);
         Assert.Equal(3, problem["current"]!.GetValue<int>());
         Assert.Equal(["Add Pond", "Rename to Mine"], problem["changes"]!.AsArray().Select(change => change!["label"]!.GetValue<string>()));
@@ -144,7 +143,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/edits", new { version = 3, mark = new string('m', 65), edit = AddPond })).Status);
 
         // Many tries at once: one change, and nobody is told of a conflict.
-        var answers = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => client.Post($"{at}/edits", new { version = 3, mark = "m-4", edit = new { kind = "setScale", scale = 48 } })));
+        var answers = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => client.Post($"{at}/edits", new { version = 3, mark = "m-4", edit = Set(new { scale = 48 }) })));
         Assert.All(answers, answer => Assert.Equal(HttpStatusCode.OK, answer.Status));
         Assert.Equal(4, (await client.Get(at))["version"]!.GetValue<int>());
     }
@@ -155,7 +154,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         using var client = server.CreateClient();
         var at = await client.Begin();
         var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(k =>
-            client.Post($"{at}/edits", new { version = 1, edit = new { kind = "setScale", scale = 40 + k } })));
+            client.Post($"{at}/edits", new { version = 1, edit = Set(new { scale = 40 + k }) })));
         Assert.Single(answers, answer => answer.Status == HttpStatusCode.OK);
         Assert.Equal(7, answers.Count(answer => answer.Status == HttpStatusCode.Conflict));
         Assert.Equal(2, (await client.Get(at))["version"]!.GetValue<int>());
@@ -258,7 +257,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         (await client.DeleteAsync(at)).EnsureSuccessStatusCode();
         Assert.DoesNotContain((await client.Get("/api/builds")).AsArray(), card => card!["name"]!.GetValue<string>() == "Original");
         Assert.Contains((await client.Get("/api/builds?binned=true")).AsArray(), card => card!["name"]!.GetValue<string>() == "Original");
-        var (refused, _) = await client.Post($"{at}/edits", new { version = 1, edit = new { kind = "rename", name = "No" } });
+        var (refused, _) = await client.Post($"{at}/edits", new { version = 1, edit = Set(new { name = "No" }) });
         Assert.Equal(HttpStatusCode.NotFound, refused);
         await client.Post($"{at}/restore", new { });
         Assert.Contains((await client.Get("/api/builds")).AsArray(), card => card!["name"]!.GetValue<string>() == "Original");
@@ -282,24 +281,33 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
     {
         { "edits", """{"version":1}""", 400 },
         { "edits", """{"version":1,"edit":{"kind":"explode"}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"rename"}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"rename","name":""}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"rename","name":null}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"setScale","scale":-4}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"setScale","scale":1e999}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"removeOperation","id":"nowhere"}}""", 422 },
-        { "edits", """{"version":1,"edit":{"kind":"addOperation","index":0,"operation":{"kind":"pond","id":"p","name":"P","outline":{"points":[]},"depthMm":3}}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"addOperation","index":0,"operation":null}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"addWater","index":0,"water":{"id":"w","name":"W","seed":{"xMm":900,"yMm":5},"waterlineMm":5,"productId":"x"}}}""", 422 },
-        { "edits", """{"version":1,"edit":{"kind":"addWater","index":0,"water":{"id":"w","name":"W","seed":{"xMm":9},"waterlineMm":5,"productId":"x"}}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"setDams","dams":[{"side":"left"}]}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"setDams","dams":null}}""", 400 },
-        { "edits", """{"version":1,"edit":{"kind":"setBoard","board":{"widthMm":3000,"depthMm":3000,"cellMm":0.25}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set"}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"name":""}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"name":null}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"scale":-4}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"scale":1e999}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"colour":"red"}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"scale":40},"colour":"red"}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"begun":[]}}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":"dams","id":"none","fields":{"topMm":3}}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":"nowhere","id":"none","fields":{"topMm":3}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"restore","list":"begun","items":[]}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"together","label":"In","edits":[{"kind":"restore","list":"begun","items":[]}]}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"remove","list":"recipe","id":"nowhere"}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"recipe","item":{"kind":"pond","id":"p","name":"P","outline":{"points":[]},"depthMm":3}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"recipe","item":null}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"recipe","item":{"id":"p"}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"waters","item":{"id":"w","name":"W","seed":{"xMm":900,"yMm":5},"waterlineMm":5,"productId":"x"}}}""", 422 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"waters","item":{"id":"w","name":"W","seed":{"xMm":9},"waterlineMm":5,"productId":"x"}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"dams","item":{"side":"left"}}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"add","list":"dams","item":7}}""", 400 },
+        { "edits", """{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"board":{"widthMm":3000,"depthMm":3000,"cellMm":0.25}}}}""", 400 },
         { "edits", "", 400 },
         { "undo", """{"version":1}""", 422 },
         { "redo", """{"version":1}""", 422 },
         { "undo", "{}", 400 },
-        { "preview", """{"edit":{"kind":"setScale","scale":"x"}}""", 400 },
+        { "preview", """{"edit":{"kind":"set","list":null,"id":null,"fields":{"scale":"x"}}}""", 400 },
         { "preview/ground", """{"edit":null}""", 400 },
     };
 

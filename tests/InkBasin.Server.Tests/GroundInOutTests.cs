@@ -3,6 +3,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
 
@@ -33,7 +34,7 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         var step = read["step"]!.DeepClone();
         step["kind"] = "existingGround";
         step["id"] = id;
-        var (status, made) = await client.Post($"{at}/edits", new { version, edit = new { kind = "addOperation", operation = step, index = version } });
+        var (status, made) = await client.Post($"{at}/edits", new { version, edit = Add("recipe", step, version) });
         Assert.True(status == HttpStatusCode.OK, made.ToJsonString());
         return made["version"]!.GetValue<int>();
     }
@@ -107,10 +108,10 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         using var client = server.CreateClient();
         var at = await client.Begin();
         var step = new { kind = "existingGround", id = "x", name = "Lost", enabled = true, gridId = "0123", leftMm = 0, backMm = 0, widthMm = 100, lowestMm = 5, exaggeration = 1, quarterTurns = 0 };
-        var (status, body) = await client.Post($"{at}/edits", new { version = 1, edit = new { kind = "addOperation", operation = step, index = 1 } });
+        var (status, body) = await client.Post($"{at}/edits", new { version = 1, edit = Add("recipe", step, 1) });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
         Assert.Contains("Bring the file in again", body["detail"]!.GetValue<string>(), StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"{at}/preview", new { edit = new { kind = "addOperation", operation = step, index = 1 } })).Status);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"{at}/preview", new { edit = Add("recipe", step, 1) })).Status);
     }
 
     [Fact]
@@ -121,7 +122,7 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         var version = await Lay(client, at, (await Send(client, $"{at}/grids?format=asc&length=mm", Hills)).Body, 1, "one");
         var (_, picture) = await Send(client, "/api/pictures", Picture());
         var photo = new { pictureId = picture["pictureId"]!.GetValue<string>(), widthPx = 40, heightPx = 20, centre = new { xMm = 100, yMm = 50 }, mmPerPx = 5, turnDeg = 0, fade = 0.5 };
-        Assert.Equal(HttpStatusCode.OK, (await client.Post($"{at}/edits", new { version, edit = new { kind = "setPhoto", photo } })).Status);
+        Assert.Equal(HttpStatusCode.OK, (await client.Post($"{at}/edits", new { version, edit = Set(new { photo }) })).Status);
         var file = await client.GetStringAsync($"{at}/file");
 
         // Into another house altogether.
@@ -198,7 +199,7 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         Assert.StartsWith("%PDF", Encoding.Latin1.GetString(await client.GetByteArrayAsync($"{at}/templates.pdf?paper=letter"))[..8], StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.GetAsync($"{at}/templates/3.svg")).StatusCode);
         Assert.Equal(HttpStatusCode.BadRequest, (await client.GetAsync($"{at}/templates.pdf?paper=A3")).StatusCode);
-        await client.Post($"{at}/edits", new { version = 1, edit = new { kind = "removeOperation", id = "foam" } });
+        await client.Post($"{at}/edits", new { version = 1, edit = Remove("recipe", "foam") });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.GetAsync($"{at}/templates.pdf")).StatusCode);
     }
 
@@ -264,17 +265,24 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         using var client = server.CreateClient();
         var (mine, theirs) = (await client.Begin("Lower"), await client.Begin("Upper"));
         var hill = new { kind = "ridge", id = "hill", name = "Hill", enabled = true, points = new[] { new { xMm = 0, yMm = 70 } }, heightMm = 9, widthMm = 80 };
-        await client.Post($"{theirs}/edits", new { version = 1, edit = new { kind = "addOperation", operation = hill, index = 1 } });
-        var neighbours = new[] { new { buildId = theirs.Split('/')[^1], side = "right", theirSide = "left", offsetMm = 0, slipMm = 0 } };
-        await client.Post($"{mine}/edits", new { version = 1, edit = new { kind = "setNeighbours", neighbours } });
-        var joint = (await client.Get($"{mine}/joints"))[0]!;
+        await client.Post($"{theirs}/edits", new { version = 1, edit = Add("recipe", hill, 1) });
+        var neighbour = new { id = "n", buildId = theirs.Split('/')[^1], side = "right", theirSide = "left", offsetMm = 0, slipMm = 0 };
+        await client.Post($"{mine}/edits", new { version = 1, edit = Add("neighbours", neighbour) });
+        var joint = (await client.Get($"{mine}/joints"))[0]!["joint"]!["is"]!;
         Assert.Equal("Upper", joint["theirName"]!.GetValue<string>());
         Assert.InRange(joint["greatestMm"]!.GetValue<double>(), 7, 9);
         Assert.InRange(joint["greatestAtMm"]!.GetValue<double>(), 65, 75);
         var step = joint["takeTheirs"]!.DeepClone();
         step["kind"] = "edgeProfile";
-        Assert.Equal(HttpStatusCode.OK, (await client.Post($"{mine}/edits", new { version = 2, edit = new { kind = "addOperation", operation = step, index = 1 } })).Status);
-        Assert.Equal(0, (await client.Get($"{mine}/joints"))[0]!["greatestMm"]!.GetValue<double>(), 6);
+        Assert.Equal(HttpStatusCode.OK, (await client.Post($"{mine}/edits", new { version = 2, edit = Add("recipe", step, 1) })).Status);
+        Assert.Equal(0, (await client.Get($"{mine}/joints"))[0]!["joint"]!["is"]!["greatestMm"]!.GetValue<double>(), 6);
+
+        // A section that is gone is told at its joint, and the others are laid all the same.
+        await client.Edit(mine, Add("neighbours", new { id = "gone", buildId = Guid.NewGuid(), side = "left", theirSide = "right" }, 0));
+        var both = await client.Get($"{mine}/joints");
+        Assert.Null(both[0]!["joint"]!["is"]);
+        Assert.Contains("not on the shelf", both[0]!["joint"]!["stop"]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.NotNull(both[1]!["joint"]!["is"]);
     }
 
     [Fact]

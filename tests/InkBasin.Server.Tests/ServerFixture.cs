@@ -50,6 +50,18 @@ public sealed class ServerFixture : WebApplicationFactory<Program>
     }
 }
 
+/// <summary>Edits as a browser sends them.</summary>
+internal static class Edits
+{
+    public static object Set(object fields) => new { kind = "set", list = (string?)null, id = (string?)null, fields };
+
+    public static object Set(string list, string id, object fields) => new { kind = "set", list, id, fields };
+
+    public static object Add(string list, object item, int? index = null) => new { kind = "add", list, item, index };
+
+    public static object Remove(string list, string id) => new { kind = "remove", list, id };
+}
+
 internal static class Talking
 {
     public static async Task<JsonNode> Get(this HttpClient client, string path) =>
@@ -84,6 +96,34 @@ internal static class Talking
         var version = (await client.Get(at))["version"]!.GetValue<int>();
         var (status, body) = await client.Post($"{at}/edits", new { version, edit });
         Assert.True(status == expected, $"{status}: {body.ToJsonString()}");
+        return body;
+    }
+
+    /// <summary>Takes the last edits back.</summary>
+    public static Task<JsonNode> Undo(this HttpClient client, string at, int times = 1) => client.Walk(at, "undo", times);
+
+    /// <summary>Does the last edit taken back again.</summary>
+    public static Task<JsonNode> Redo(this HttpClient client, string at) => client.Walk(at, "redo", 1);
+
+    /// <summary>Begins the first pour of a water, whatever its list asks.</summary>
+    public static async Task Begin(this HttpClient client, string at, string waterId, string pourId, string when = "2027-05-13T19:30:00+00:00")
+    {
+        var open = (await client.Get($"{at}/waters/{waterId}/before-pour"))["checks"]!.AsArray().Where(check => !check!["settled"]!.GetValue<bool>()).Select(check => check!["item"]!.GetValue<string>());
+        var edits = open.Select(item => (object)new { kind = "answerCheck", waterId, item, answer = new { waterId, item, overrides = true, reason = "A test", at = when } }).ToList();
+        edits.Add(new { kind = "beginPour", id = pourId, waterId, layer = 1, at = when });
+        await client.Edit(at, new { kind = "together", label = "Begin", edits });
+    }
+
+    private static async Task<JsonNode> Walk(this HttpClient client, string at, string way, int times)
+    {
+        JsonNode body = new JsonObject();
+        for (var k = 0; k < times; k++)
+        {
+            var version = (await client.Get(at))["version"]!.GetValue<int>();
+            (var status, body) = await client.Post($"{at}/{way}", new { version });
+            Assert.True(status == HttpStatusCode.OK, $"{status}: {body.ToJsonString()}");
+        }
+
         return body;
     }
 

@@ -1,6 +1,6 @@
 import type { Ground } from '@web/api/ground';
 import { readGround } from '@web/api/ground';
-import type { ChannelOperation, PondOperation, WaterPlan } from '@web/api/types';
+import type { ChannelOperation, PondOperation, WaterLevel } from '@web/api/types';
 import { damsAtEnds } from '@web/cut/dams';
 import { takeSection, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
@@ -16,7 +16,7 @@ function trough(): Ground {
 }
 
 const RUNS = [2, 3, 4, 5, 6, 7].flatMap((row) => [row, 5, 15]);
-const PLAN = { waterlineMm: 10, maxDepthMm: 6, wetRuns: RUNS } as unknown as WaterPlan;
+const PLAN = { waterlineMm: 10, maxDepthMm: 6, wetRuns: RUNS } as unknown as WaterLevel;
 
 function area(rings: [number, number][][]): number {
   return rings.reduce((sum, ring) => {
@@ -232,7 +232,7 @@ describe('the wire form of a ground', () => {
 describe('dams in the cut', () => {
   const board = { widthMm: 200, depthMm: 100 };
   const dam = (side: 'back' | 'front' | 'left' | 'right', fromMm: number, toMm: number, topMm: number) =>
-    ({ side, fromMm, toMm, topMm, make: 'gluedSheet', released: false }) as const;
+    ({ id: `${side} ${fromMm}`, side, fromMm, toMm, topMm, make: 'gluedSheet', released: false }) as const;
   const cut = { a: { xMm: 60, yMm: 0 }, b: { xMm: 200, yMm: 40 } };
 
   it('stand where the cut leaves the board through them, the highest counts', () => {

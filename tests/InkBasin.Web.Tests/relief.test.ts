@@ -10,10 +10,8 @@ const GROUND: Ground = {
   skinMm: new Float32Array(12).fill(1),
 };
 const PLAN = {
-  waterlineMm: 6,
-  maxDepthMm: 4,
-  wetRuns: [1, 1, 3],
-  depthColours: ['#ff0000', '#808000', '#00ff00'],
+  level: { waterlineMm: 6, maxDepthMm: 4, wetRuns: [1, 1, 3] },
+  look: { depthColours: ['#ff0000', '#808000', '#00ff00'] },
 } as unknown as WaterPlan;
 
 /** Each edge of a closed body is walked once in each direction. */

@@ -1,3 +1,4 @@
+import { layersOf, pouredAs } from '@web/api/plan';
 import type { Build, BuildPlan } from '@web/api/types';
 import { amounts, drops, hours, lasting, parts } from '@web/slip/words';
 import { METRIC } from '@web/units/units';
@@ -16,14 +17,18 @@ const PLAN = {
   waters: [
     {
       id: 'w',
-      layers: [
-        layer('2027-05-14T19:00:00Z', '2027-05-15T07:00:00Z'),
-        layer('2027-05-15T07:00:00Z', '2027-05-15T19:00:00Z'),
-      ],
-      stripAt: '2027-05-16T03:00:00Z',
-      fullCureAt: '2027-05-18T07:00:00Z',
+      layers: {
+        is: {
+          layers: [
+            layer('2027-05-14T19:00:00Z', '2027-05-15T07:00:00Z'),
+            layer('2027-05-15T07:00:00Z', '2027-05-15T19:00:00Z'),
+          ],
+          stripAt: '2027-05-16T03:00:00Z',
+          fullCureAt: '2027-05-18T07:00:00Z',
+        },
+      },
     },
-    { id: 'p', layers: [layer(null, null)], stripAt: null, fullCureAt: null },
+    { id: 'p', layers: { is: { layers: [layer(null, null)], stripAt: null, fullCureAt: null } } },
   ],
 } as unknown as BuildPlan;
 
@@ -50,20 +55,20 @@ describe('the Tideline', () => {
     expect(nextPour(logged, PLAN, Date.parse('2027-05-20T08:00:00Z'))?.label).toBe('Creek 1');
     const first = PLAN.waters[0];
     if (first === undefined) throw new Error('no water');
-    const layers = first.layers.map((one, i) => (i === 0 ? { ...one, poured: {} } : one));
-    const poured = { waters: [{ ...first, layers }] } as unknown as BuildPlan;
+    const pouredTo = (count: number) => {
+      const layers = layersOf(first).map((one, i) => (i < count ? { ...one, poured: {} } : one));
+      return { waters: [{ ...first, layers: { is: { ...pouredAs(first), layers } } }] } as unknown as BuildPlan;
+    };
+    const poured = pouredTo(1);
     const next = nextPour(logged, poured, Date.parse('2027-05-14T08:00:00Z'));
     expect(next).toMatchObject({ label: 'Creek 2', onLayer: true });
     expect(tide(logged, poured)[0]).toMatchObject({ label: 'Creek 1', poured: true, onLayer: false });
-    const all = {
-      waters: [{ ...first, layers: layers.map((one) => ({ ...one, poured: {} })) }],
-    } as unknown as BuildPlan;
-    expect(nextPour(logged, all, Date.parse('2027-05-14T08:00:00Z'))).toBeNull();
+    expect(nextPour(logged, pouredTo(2), Date.parse('2027-05-14T08:00:00Z'))).toBeNull();
   });
 });
 
 describe('the words of a layer', () => {
-  const one = PLAN.waters[0]?.layers[0];
+  const one = layersOf(PLAN.waters[0])[0];
   if (one === undefined) throw new Error('no layer');
 
   it('tells what to weigh or measure', () => {

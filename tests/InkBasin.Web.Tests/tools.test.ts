@@ -155,11 +155,18 @@ describe('where a new step goes', () => {
   });
 
   it('is the last set of strokes for a stroke, or a new set over everything', () => {
-    expect(strokeEdit([foam, hand], stroke, 'new')).toEqual({ kind: 'addStroke', id: 'hand', stroke });
+    expect(strokeEdit([foam, hand], stroke, 'new')).toEqual({
+      kind: 'append',
+      list: 'recipe',
+      id: 'hand',
+      field: 'items',
+      item: stroke,
+    });
     expect(strokeEdit([hand, skin], stroke, 'new')).toMatchObject({
-      kind: 'addOperation',
+      kind: 'add',
+      list: 'recipe',
       index: 2,
-      operation: { id: 'new', items: [stroke] },
+      item: { id: 'new', items: [stroke] },
     });
   });
 });

@@ -4,7 +4,7 @@ import { placeAlong, shareNear } from '@web/sheet/alongLine';
 import { damEnd } from '@web/sheet/damEnds';
 import { step } from '@web/sheet/tools';
 
-const dam: Dam = { side: 'front', fromMm: 40, toMm: 100, topMm: 20, make: 'gluedSheet', released: false };
+const dam: Dam = { id: 'dam', side: 'front', fromMm: 40, toMm: 100, topMm: 20, make: 'gluedSheet', released: false };
 
 describe('a dam dragged by an end', () => {
   it('moves that end alone, to half a millimetre', () => {

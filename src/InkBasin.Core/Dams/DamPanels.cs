@@ -1,5 +1,6 @@
 using InkBasin.Core.Ground;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Dams;
 
@@ -52,6 +53,7 @@ public sealed record DamCut(IReadOnlyList<DamPanel> Panels, IReadOnlyList<StockS
     {
         ArgumentNullException.ThrowIfNull(dams);
         ArgumentNullException.ThrowIfNull(stock);
+        stock.Size.Check("making.damSheet");
         var panels = new List<DamPanel>();
         foreach (var (number, measures) in dams)
         {
@@ -60,6 +62,7 @@ public sealed record DamCut(IReadOnlyList<DamPanel> Panels, IReadOnlyList<StockS
             while (parts < MostParts && !Nesting.Fits(measures.LengthMm / parts, measures.HeightMm, stock.Size)) parts++;
             if (parts == MostParts)
                 throw new RefusedException("making.damSheet", $"Dam {number} is {measures.HeightMm:0} mm high: no sheet of {stock.WidthMm:0.#} × {stock.DepthMm:0.#} mm gives that. Take a larger sheet.", RefusalKind.Impossible);
+            Nesting.CheckCount(panels.Count + (long)parts);
             for (var part = 1; part <= parts; part++)
                 panels.Add(new DamPanel(parts == 1 ? $"{number}" : $"{number}/{part}", number, measures.LengthMm / parts, measures.HeightMm));
         }

@@ -1,4 +1,6 @@
 using System.Text.Json.Serialization;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Dams;
 

@@ -28,7 +28,12 @@ public sealed record DryingLog
     public void Check(string field)
     {
         if (Require.Present(Weighings, $"{field}.weighings").Count > 500) throw new RefusedException($"{field}.weighings", "Keep the weighings to 500.");
+        if (PlasteredAt is { } plastered) Clock.Check(plastered, $"{field}.plasteredAt");
         for (var i = 0; i < Weighings.Count; i++)
-            Require.Within(Require.Present(Weighings[i], $"{field}.weighings[{i}]").MassG, 0.01, 1_000_000, $"{field}.weighings[{i}].massG");
+        {
+            var weighing = Require.Present(Weighings[i], $"{field}.weighings[{i}]");
+            Clock.Check(weighing.At, $"{field}.weighings[{i}].at");
+            Require.Within(weighing.MassG, 0.01, 1_000_000, $"{field}.weighings[{i}].massG");
+        }
     }
 }

@@ -56,12 +56,13 @@ public sealed record FoamCut(IReadOnlyList<FoamLayer> Layers, IReadOnlyList<Stoc
     {
         ArgumentNullException.ThrowIfNull(foam);
         ArgumentNullException.ThrowIfNull(stock);
+        stock.Size.Check("making.foam");
         var highest = foam.HeightsMm.Max();
         if (highest / stock.ThicknessMm > MostLayers)
             throw new RefusedException("making.foam.thicknessMm", $"That ground would take over {MostLayers} sheets: use thicker stock.", RefusalKind.Impossible);
         var layers = new List<FoamLayer>();
         for (var k = 0; k * stock.ThicknessMm < highest; k++) layers.Add(Layer(foam, k, stock, cancel));
-        var sheets = Nesting.Lay([.. layers.SelectMany(layer => layer.Pieces).Select(piece => piece.Box)], stock.Size);
+        var sheets = Nesting.Lay([.. layers.SelectMany(layer => layer.Pieces).Select(piece => piece.Box)], stock.Size, cancel);
         var cut = layers.Sum(layer => layer.Pieces.Sum(piece => piece.AreaMm2));
         return new FoamCut(
             layers,
@@ -100,26 +101,28 @@ public sealed record FoamCut(IReadOnlyList<FoamLayer> Layers, IReadOnlyList<Stoc
         {
             var own = Rings.AreaMm2(outers[i]) - holesOf[i].Sum(hole => Rings.AreaMm2(hole));
             if (own < CrumbMm2) crumbs++;
-            else pieces.AddRange(Fitting(new FoamPiece($"{k + 1}{Letter(i)}", outers[i], holesOf[i], own), stock));
+            else pieces.AddRange(Fitting(new FoamPiece($"{k + 1}{Letter(i)}", outers[i], holesOf[i], own), stock, cancel));
         }
 
         return new FoamLayer(k + 1, k * stock.ThicknessMm, (k + 1) * stock.ThicknessMm, pieces, area, crumbs);
     }
 
     // A piece larger than the stock is cut across, in as few equal parts as will go on it.
-    private static List<FoamPiece> Fitting(FoamPiece piece, FoamStock stock)
+    private static List<FoamPiece> Fitting(FoamPiece piece, FoamStock stock, CancellationToken cancel)
     {
         double left = piece.Outer.Min(p => p.XMm), right = piece.Outer.Max(p => p.XMm), back = piece.Outer.Min(p => p.YMm), front = piece.Outer.Max(p => p.YMm);
         double width = right - left, depth = front - back, roomW = stock.WidthMm - (2 * stock.GapMm), roomD = stock.DepthMm - (2 * stock.GapMm);
         if (Nesting.Fits(width, depth, stock.Size)) return [piece];
         var (across, down) = (Parts(width, roomW), Parts(depth, roomD)) is var straight
             && (Parts(width, roomD), Parts(depth, roomW)) is var turned && turned.Item1 * turned.Item2 < straight.Item1 * straight.Item2 ? turned : straight;
+        Nesting.CheckCount((long)across * down);
         var polygon = PolygonOf(piece);
         var parts = new List<FoamPiece>();
         for (var row = 0; row < down; row++)
         {
             for (var column = 0; column < across; column++)
             {
+                cancel.ThrowIfCancellationRequested();
                 var window = Geometry.ToGeometry(new Envelope(
                     left + (width * column / across), left + (width * (column + 1) / across), back + (depth * row / down), back + (depth * (row + 1) / down)));
                 foreach (var part in Polygons(OverlayNGRobust.Overlay(polygon, window, SpatialFunction.Intersection)))

@@ -1,5 +1,3 @@
-using InkBasin.Core.Dams;
-
 namespace InkBasin.Core.Ground;
 
 /// <summary>A height along a side of the board.</summary>

@@ -10,6 +10,9 @@ public sealed record ExistingGround : GroundOperation
     private const double LeastMm = 5;
     private const double FarthestMm = 1_000_000;
 
+    // However far a landscape is drawn out, a board never gets higher.
+    private const double HighestMm = 10_000;
+
     /// <summary>Id of the grid it lays down.</summary>
     public required string GridId { get; init; }
 
@@ -125,7 +128,8 @@ public sealed record ExistingGround : GroundOperation
                     }
 
                     if (double.IsNaN(sum)) continue;
-                    work.Set((row * work.Columns) + column, Step.LowestMm + (((sum / (samples * samples)) - Grid.Lowest) * factor));
+                    var height = Step.LowestMm + (((sum / (samples * samples)) - Grid.Lowest) * factor);
+                    work.Set((row * work.Columns) + column, Math.Clamp(height, -HighestMm, HighestMm));
                 }
             }
         }

@@ -6,6 +6,9 @@ namespace InkBasin.Core.Ground;
 /// </summary>
 public sealed class HeightGrid
 {
+    // No place on earth is higher in any length a file is in, mm too.
+    private const float Farthest = 1e7f;
+
     /// <param name="columns">Cells from left to right, at least 1.</param>
     /// <param name="rows">Cells from back to front, at least 1.</param>
     /// <param name="cell">Side of a cell in the file's length, above 0.</param>
@@ -28,7 +31,8 @@ public sealed class HeightGrid
                 continue;
             }
 
-            if (!float.IsFinite(height)) throw new RefusedException("file", "A height in the file is beyond all measure.");
+            if (!(Math.Abs(height) <= Farthest))
+                throw new RefusedException("file", $"A height in the file, {height:0.###e+0}, is beyond all measure: perhaps the file's value for no data, which its head does not name.");
             low = Math.Min(low, height);
             high = Math.Max(high, height);
         }

@@ -1,34 +1,7 @@
 using System.Text.Json.Serialization;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Pours;
-
-/// <summary>What a sheet's mix ratio counts.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<RatioBasis>))]
-public enum RatioBasis
-{
-    /// <summary>ml of each part.</summary>
-    [JsonStringEnumMemberName("volume")] Volume,
-
-    /// <summary>g of each part.</summary>
-    [JsonStringEnumMemberName("weight")] Weight,
-}
-
-/// <summary>What the parts are measured with.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<DeviceKind>))]
-public enum DeviceKind
-{
-    /// <summary>A graduated cup or syringe: ml.</summary>
-    [JsonStringEnumMemberName("cup")] Cup,
-
-    /// <summary>A scale: g.</summary>
-    [JsonStringEnumMemberName("scale")] Scale,
-}
-
-/// <summary>Mix ratio: <paramref name="A"/> of part one to <paramref name="B"/> of part two.</summary>
-public sealed record MixRatio(double A, double B, RatioBasis Basis);
-
-/// <summary>A measuring device with the value of one graduation, ml for a cup and g for a scale.</summary>
-public sealed record MeasuringDevice(DeviceKind Kind, double Graduation);
 
 /// <summary>What is to be mixed and with what.</summary>
 /// <param name="VolumeMl">Resin wanted on the model, ml, above 0.</param>
@@ -73,8 +46,8 @@ public sealed record Batch(
 /// <summary>The answer to a mix request.</summary>
 /// <param name="Batches">Equal batches.</param>
 /// <param name="LeastBatchMl">Mixed ml of the least batch this device measures within the tolerance.</param>
-/// <param name="Warnings">Sentences for the maker; at least one when a batch is not ok.</param>
-public sealed record MixAnswer(IReadOnlyList<Batch> Batches, double LeastBatchMl, IReadOnlyList<string> Warnings);
+/// <param name="Notices">What the maker should know; at least one when a batch is not ok.</param>
+public sealed record MixAnswer(IReadOnlyList<Batch> Batches, double LeastBatchMl, IReadOnlyList<Notice> Notices);
 
 /// <summary>
 /// What to measure out for a volume: losses, equal batches, rounding up to the device's graduations, worst ratio error,
@@ -113,7 +86,7 @@ public static class Mix
             var (a, b) = RoundUp(exactA, exactB, ratio, request.Device.Graduation, request.TolerancePercent);
             var batch = Measured(request, a, b, ratio);
             if (request.MaxBatchG is { } most && batch.MixedG > most * (1 + 1e-9)) continue;
-            return new MixAnswer([.. Enumerable.Repeat(batch, count)], leastBatch, Warnings(request, batch, leastBatch));
+            return new MixAnswer([.. Enumerable.Repeat(batch, count)], leastBatch, NoticesOf(request, batch, leastBatch));
         }
 
         throw new RefusedException(
@@ -137,7 +110,7 @@ public static class Mix
             if (request.MaxBatchG is { } most && g > most * (1 + 1e-9)) continue;
             var marks = request.Cup is { } cup ? new CupMarks(cup.MarkMm(ml), cup.MarkMm(ml)) : null;
             var batch = new Batch(ml, 0, g, 0, ml, g, 0, marks is null || marks.BothMm is not null, marks);
-            return new MixAnswer([.. Enumerable.Repeat(batch, count)], 0, Warnings(request, batch, 0));
+            return new MixAnswer([.. Enumerable.Repeat(batch, count)], 0, NoticesOf(request, batch, 0));
         }
 
         throw new RefusedException("maxBatchG", "No number of cups keeps under that greatest mass: raise it.", RefusalKind.Impossible);
@@ -210,21 +183,12 @@ public static class Mix
         return request.Device.Kind == DeviceKind.Scale ? (a / request.DensityA) + (b / request.DensityB) : a + b;
     }
 
-    private static List<string> Warnings(MixRequest request, Batch batch, double leastBatch)
+    private static List<Notice> NoticesOf(MixRequest request, Batch batch, double leastBatch)
     {
-        var warnings = new List<string>();
-        var unit = request.Device.Kind == DeviceKind.Scale ? "g" : "ml";
-        if (batch.WorstRatioErrorPercent > request.TolerancePercent)
-        {
-            var finer = request.Device.Kind == DeviceKind.Scale ? "A scale with finer steps" : "A scale that shows 0.1 g";
-            warnings.Add(
-                $"Too small to measure this way: misreading each part by half of {request.Device.Graduation:0.###} {unit} puts the ratio up to {batch.WorstRatioErrorPercent:0.#} % off, and the sheet allows {request.TolerancePercent:0.#} %. " +
-                $"The least batch that is safe is {leastBatch:0.#} ml mixed. {finer} allows a smaller one.");
-        }
-
-        if (batch.Marks is { BothMm: null })
-            warnings.Add($"The batch of {batch.MixedMl:0.#} ml does not fit the cup, which holds {request.Cup!.BrimfulMl:0} ml to the rim: take a larger cup.");
-        return warnings;
+        var notices = new List<Notice>();
+        if (batch.WorstRatioErrorPercent > request.TolerancePercent) notices.Add(MixNotices.TooSmallToMeasure(request, batch, leastBatch));
+        if (batch.Marks is { BothMm: null }) notices.Add(MixNotices.OverTheRim(batch, request.Cup!));
+        return notices;
     }
 
     private static void Check(MixRequest request)

@@ -1,4 +1,4 @@
-using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Resin;
 
@@ -20,6 +20,7 @@ public sealed record Pot(double? MinutesTo40C, double? MinutesToDoubleViscosity,
     private const double HotC = 40;
     private const double ExchangeWPerM2K = 8;
     private const double Hours = 96;
+    private const double FastestPerS = 0.1;
     private const double ToleranceK = 0.02;
     private const double ToleranceCure = 2e-4;
 
@@ -75,7 +76,9 @@ public sealed record Pot(double? MinutesTo40C, double? MinutesToDoubleViscosity,
         var kinetics = new CureKinetics(resin);
         var viscosity = new Viscosity(mixedViscosityMPaS, resin.ReferenceC);
         double room = Temperature.ToK(roomC), heating = resin.HeatJPerG * 1000 / Thermal.ResinHeatCapacity;
-        var cooling = ExchangeWPerM2K * cup.WettedAreaMm2(massG / resin.DensityGPerMl) * 1e-6 / (massG / 1000 * Thermal.ResinHeatCapacity);
+
+        // A film spread over a wide cup is at the room's temperature within seconds: following it faster than that tells nothing more.
+        var cooling = Math.Min(FastestPerS, ExchangeWPerM2K * cup.WettedAreaMm2(massG / resin.DensityGPerMl) * 1e-6 / (massG / 1000 * Thermal.ResinHeatCapacity));
         var thin = viscosity.Fluidity(0, room);
         double time = 0, t = room, a = 0, step = 5, peak = room;
         double? hot = roomC >= HotC ? 0 : null, thick = null;

@@ -91,8 +91,8 @@ public sealed class RunDown
         return new StockDraw(oneG, twoG, oneLeft, twoLeft, oneShort, twoShort, _bottles.Where(one => !Keeps(one.KeepsUntil, on)).Sum(one => _left[one.Bottle.Id]));
     }
 
-    /// <summary>What is left in a bottle, g.</summary>
-    public double LeftG(string bottleId) => _left[bottleId];
+    /// <summary>What is left in a bottle, g; null when it is none of the product.</summary>
+    public double? Find(string bottleId) => _left.TryGetValue(bottleId, out var left) ? left : null;
 
     private (double Short, double Left) Take(Part part, double g, DateOnly? on)
     {

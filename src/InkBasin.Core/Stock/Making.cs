@@ -33,6 +33,7 @@ public sealed record FoamStock(FoamKind Kind = FoamKind.Extruded, double Thickne
         Require.Within(WidthMm, 50, 3000, $"{field}.widthMm");
         Require.Within(DepthMm, 50, 3000, $"{field}.depthMm");
         Require.Within(GapMm, 0, 50, $"{field}.gapMm");
+        Size.Check(field);
     }
 }
 
@@ -107,7 +108,7 @@ public sealed record DamStock(double WidthMm = 300, double DepthMm = 200, double
         Require.Within(DepthMm, 20, 3000, $"{field}.depthMm");
         Require.Within(GapMm, 0, 20, $"{field}.gapMm");
         Require.Within(SeatingMm, 0, 100, $"{field}.seatingMm");
-        if (2 * GapMm >= Math.Min(WidthMm, DepthMm)) throw new RefusedException($"{field}.gapMm", "The gaps leave nothing of the sheet: make them smaller.");
+        Size.Check(field);
     }
 }
 

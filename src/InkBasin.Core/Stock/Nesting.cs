@@ -10,7 +10,18 @@ public readonly record struct Blank(string Label, double WidthMm, double DepthMm
 /// <param name="WidthMm">Longer side, mm.</param>
 /// <param name="DepthMm">Shorter side, mm.</param>
 /// <param name="GapMm">Room left between pieces and at the edge for knife or saw, mm.</param>
-public readonly record struct SheetSize(double WidthMm, double DepthMm, double GapMm);
+public readonly record struct SheetSize(double WidthMm, double DepthMm, double GapMm)
+{
+    // A strip narrower than that is no piece.
+    private const double LeastRoomMm = 10;
+
+    /// <summary>Refuses a sheet whose gaps leave no room for a piece.</summary>
+    /// <exception cref="RefusedException">They do.</exception>
+    public void Check(string field)
+    {
+        if (Math.Min(WidthMm, DepthMm) - (2 * GapMm) < LeastRoomMm) throw new RefusedException($"{field}.gapMm", "The gaps leave nothing of the sheet: make them smaller.", RefusalKind.Impossible);
+    }
+}
 
 /// <summary>Where a piece lies on a stock sheet.</summary>
 /// <param name="Piece">Its label.</param>
@@ -32,6 +43,9 @@ public sealed record StockSheet(int Number, IReadOnlyList<Placement> Placements)
 /// </summary>
 public static class Nesting
 {
+    /// <summary>More pieces than this are no cutting list.</summary>
+    public const int MostPieces = 2000;
+
     private const double Hair = 1e-6;
 
     /// <summary>Whether a box goes on a sheet, straight or turned, with the gap round it.</summary>
@@ -44,12 +58,16 @@ public static class Nesting
     /// <summary>Lays pieces on as few sheets as first fit finds.</summary>
     /// <param name="pieces">Pieces that fit on a sheet each.</param>
     /// <param name="stock">The stock.</param>
-    public static IReadOnlyList<StockSheet> Lay(IReadOnlyList<Blank> pieces, SheetSize stock)
+    /// <param name="cancel">Looked at once a piece.</param>
+    /// <exception cref="RefusedException">There are over <see cref="MostPieces"/>.</exception>
+    public static IReadOnlyList<StockSheet> Lay(IReadOnlyList<Blank> pieces, SheetSize stock, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(pieces);
+        CheckCount(pieces.Count);
         var sheets = new List<(List<Placement> Placed, List<Shelf> Shelves)>();
         foreach (var (piece, width, depth, turned) in pieces.Select(piece => Lying(piece, stock)).OrderByDescending(box => box.Depth).ThenBy(box => box.Piece.Label, StringComparer.Ordinal))
         {
+            cancel.ThrowIfCancellationRequested();
             var placed = false;
             foreach (var sheet in sheets)
             {
@@ -63,6 +81,13 @@ public static class Nesting
         }
 
         return [.. sheets.Select((sheet, i) => new StockSheet(i + 1, sheet.Placed))];
+    }
+
+    /// <summary>Refuses more pieces than anybody cuts.</summary>
+    /// <exception cref="RefusedException">There are over <see cref="MostPieces"/>.</exception>
+    public static void CheckCount(long pieces)
+    {
+        if (pieces > MostPieces) throw new RefusedException("making", $"That would be over {MostPieces} pieces: take larger sheets.", RefusalKind.Impossible);
     }
 
     private static (Blank Piece, double Width, double Depth, bool Turned) Lying(Blank piece, SheetSize stock)

@@ -1,6 +1,4 @@
 using System.Text.Json.Serialization;
-using InkBasin.Core.Pours;
-using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Stock;
 
@@ -146,7 +144,11 @@ public sealed record ProductSheet(
         Require.Within(Ratio.B, 0.01, 1000, $"{field}.ratio.b");
         Require.Within(PotLifeMin, 0.5, 10_000, $"{field}.potLifeMin");
         Require.Within(PotLifeMassG, 1, 100_000, $"{field}.potLifeMassG");
-        ResinProperties.Of(this).Check(field);
+        Require.Within(GelH, 0.001, 10_000, $"{field}.gelH");
+        Require.Within(MixedDensity, 0.1, 10, $"{field}.densityA");
+        if (HeatJPerG is { } heat) Require.Within(heat, 0.001, 5000, $"{field}.heatJPerG");
+        if (ActivationKJPerMol is { } activation) Require.Within(activation, 0.001, 500, $"{field}.activationKJPerMol");
+        if (InitialCatalysis is { } catalysis) Require.Within(catalysis, 1e-6, 100, $"{field}.initialCatalysis");
     }
 }
 
@@ -178,20 +180,4 @@ public sealed record UvFlash(double DepthMm, double Seconds)
         Require.Within(DepthMm, 0.05, 50, $"{field}.depthMm");
         Require.Within(Seconds, 0.5, 36_000, $"{field}.seconds");
     }
-}
-
-/// <summary>The sheets that ship. Generic names and made-up plausible numbers; they describe no product.</summary>
-public static class ExampleSheets
-{
-    /// <summary>One of each kind.</summary>
-    public static IReadOnlyList<ProductSheet> All { get; } =
-    [
-        new("coating-epoxy", "Coating epoxy (example)", ProductKind.CoatingEpoxy, true, new MixRatio(1, 1, RatioBasis.Volume), 1.13, 1.01, 1, 6, 300, 25, 100, 6, 12, 36, 20, 72, 23, 18, 28, 900, 0.6, 3, 3, 3, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
-        new("casting-epoxy", "Casting epoxy (example)", ProductKind.CastingEpoxy, true, new MixRatio(2, 1, RatioBasis.Volume), 1.12, 0.99, 2, 15, 900, 60, 200, 9, 18, 48, 30, 96, 23, 17, 28, 550, 0.8, 3, 4, 4, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
-        new("deep-pour-epoxy", "Deep-pour epoxy (example)", ProductKind.DeepPourEpoxy, true, new MixRatio(100, 45, RatioBasis.Weight), 1.1, 0.98, 8, 40, 4000, 240, 500, 24, 24, 72, 72, 168, 23, 16, 27, 250, 1, 2, 4, 5, KindTraits.Epoxy) { UnopenedMonths = 24, OpenedMonths = 12 },
-        new SheetDraft("Polyester casting resin (example)", ProductKind.Polyester).Complete("polyester", true),
-        new SheetDraft("One-part water (example)", ProductKind.OnePartWater).Complete("one-part-water", true),
-        new SheetDraft("UV resin (example)", ProductKind.UvResin).Complete("uv-resin", true),
-        new SheetDraft("Gloss gel (example)", ProductKind.GlossGel).Complete("gloss-gel", true),
-    ];
 }

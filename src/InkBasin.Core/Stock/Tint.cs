@@ -12,18 +12,6 @@ public sealed record Tint(string Id, string Name, double DropMl, InkLayer Colour
 /// <summary>The tints that ship: generic, with made-up plausible constants; they describe no product.</summary>
 public static class ExampleTints
 {
-    /// <summary>Clear resin without tint.</summary>
-    public static InkLayer ClearResin { get; } = new(new(0.0004, 0.0004, 0.0008), new(0.0001, 0.0001, 0.0001));
-
-    /// <summary>A usual bed: brown earth.</summary>
-    public static LinearRgb Bed { get; } = LinearRgb.FromSrgb(138, 111, 82);
-
-    /// <summary>A light patch of a usual bed: pale earth.</summary>
-    public static LinearRgb LightBed { get; } = LinearRgb.FromSrgb(194, 171, 138);
-
-    /// <summary>A dark patch of a usual bed: wet earth.</summary>
-    public static LinearRgb DarkBed { get; } = LinearRgb.FromSrgb(74, 58, 42);
-
     /// <summary>A starting shelf; a drop is taken as 0.05 ml.</summary>
     public static IReadOnlyList<Tint> All { get; } =
     [

@@ -1,4 +1,4 @@
-using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Water;
 

@@ -50,6 +50,7 @@ public sealed record WaterTest
     {
         if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The test needs an id of at most 64 characters.");
         Require.Present(WaterId, $"{field}.waterId");
+        Clock.Check(At, $"{field}.at");
         Require.Within(LevelMm, -500, 1000, $"{field}.levelMm");
         Require.Within(ReckonedMl, 0.001, 1e6, $"{field}.reckonedMl");
         if (InMl is { } poured) Require.Within(poured, 0.001, 1e6, $"{field}.inMl");

@@ -1,5 +1,7 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Plan;
-using InkBasin.Store;
+using InkBasin.Core.Pours;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace InkBasin.Server.Builds;
@@ -21,33 +23,22 @@ internal static class BeforePourEndpoints
     }
 
     /// <summary>Holds an edit back that would begin a pour with a question open.</summary>
-    public static async Task GateAsync(Guid id, EditRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, TimeProvider time, CancellationToken cancel)
+    public static async Task GateAsync(Build before, Build after, Answers answers, TimeProvider time, CancellationToken cancel)
     {
-        var stored = await store.GetAsync(id, cancel);
-
-        // Made on another version it is a conflict, and the store says so.
-        if (stored.Version != request.Version) return;
-        var after = request.Edit.Apply(stored.Build).After;
-        if (!BeforePour.Begins(stored.Build, after)) return;
-        var ground = await grounds.OfAsync(stored.Build, cancel);
-        var plan = Planner.Plan(stored.Build, ground, stores, cancel);
-        BeforePour.Gate(stored.Build, after, waterId => BeforePour.Of(stored.Build, plan, waterId, ground.SkinMm.Max(), stores, time.GetUtcNow()));
+        var lists = new Dictionary<(string Water, string Id), IReadOnlyList<PourCheck>>();
+        foreach (var asked in PourGate.Asked(before, after))
+            lists[(asked.Pour.WaterId, asked.Pour.Id)] = BeforePour.Of((await answers.OfAsync(asked.Build, cancel)).Of(asked.Pour.WaterId).Questions(time.GetUtcNow()));
+        PourGate.Check(before, after, pour => lists[(pour.WaterId, pour.Id)]);
     }
 
-    private static async Task<Ok<DryingPlan>> Drying(Guid id, BuildStore store, Grounds grounds, TimeProvider time, CancellationToken cancel)
-    {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(DryingPlan.Of(build, (await grounds.OfAsync(build, cancel)).SkinMm.Max(), time.GetUtcNow()));
-    }
+    private static async Task<Ok<DryingPlan>> Drying(Guid id, Answers answers, TimeProvider time, CancellationToken cancel) =>
+        TypedResults.Ok((await answers.OfAsync(id, cancel)).Drying(time.GetUtcNow()));
 
-    private static async Task<Ok<BeforePourAnswer>> List(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<BeforePourAnswer>> List(Guid id, string waterId, Answers answers, TimeProvider time, CancellationToken cancel)
     {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        var ground = await grounds.OfAsync(build, cancel);
-        var plan = Planner.Plan(build, ground, stores, cancel);
-        var checks = BeforePour.Of(build, plan, waterId, ground.SkinMm.Max(), stores, time.GetUtcNow());
-        List<BegunPour> begun = [.. build.Begun.Where(pour => pour.WaterId == waterId)];
-        var layers = plan.Waters.First(water => water.Id == waterId).Layers.Count;
+        var water = (await answers.OfAsync(id, cancel)).Of(waterId);
+        var (begun, layers) = (water.Case.Begun, water.Layers.Is?.Layers.Count ?? 0);
+        var checks = BeforePour.Of(water.Questions(time.GetUtcNow()));
         return TypedResults.Ok(new BeforePourAnswer(begun.Count < layers ? begun.Count + 1 : null, checks, checks.Count(check => !check.Settled), begun));
     }
 }

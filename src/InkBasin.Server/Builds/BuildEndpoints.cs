@@ -1,6 +1,7 @@
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core;
 using InkBasin.Formats;
 using InkBasin.Server.Hosting;
 using InkBasin.Store;
@@ -8,8 +9,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace InkBasin.Server.Builds;
 
-/// <summary>A build on the shelf.</summary>
-public sealed record BuildCard(Guid Id, string Name, double Scale, double WidthMm, double DepthMm, IReadOnlyList<string> Waters, DateTimeOffset ChangedAt, DateTimeOffset? BinnedAt);
+/// <summary>A build on the shelf; one whose record cannot be read has its trouble told, and no sizes.</summary>
+public sealed record BuildCard(Guid Id, string Name, double Scale, double WidthMm, double DepthMm, IReadOnlyList<string> Waters, DateTimeOffset ChangedAt, DateTimeOffset? BinnedAt, string? Trouble);
 
 /// <summary>A build with all that follows from it.</summary>
 /// <param name="Id">Identity.</param>
@@ -64,6 +65,7 @@ internal static class BuildEndpoints
         builds.MapPost("/import", Import).Accepts<BuildDocument>("application/json");
         builds.MapGet("/{id:guid}", Get);
         builds.MapGet("/{id:guid}/file", File);
+        builds.MapGet("/{id:guid}/undo-list", UndoList);
         builds.MapPost("/{id:guid}/edits", Edit).ProducesProblem(StatusCodes.Status409Conflict);
         builds.MapPost("/{id:guid}/undo", Undo).ProducesProblem(StatusCodes.Status409Conflict);
         builds.MapPost("/{id:guid}/redo", Redo).ProducesProblem(StatusCodes.Status409Conflict);
@@ -81,10 +83,10 @@ internal static class BuildEndpoints
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>
         TypedResults.Ok<IReadOnlyList<BuildCard>>([.. (await store.ListAsync(binned, cancel)).Select(Card)]);
 
-    private static async Task<Created<BuildCard>> Create(NewBuildRequest request, BuildStore store, CancellationToken cancel)
+    private static async Task<Created<BuildCard>> Create(NewBuildRequest request, BuildStore store, Answers answers, CancellationToken cancel)
     {
         var board = new Board(request.WidthMm, request.DepthMm, CellFor(request.WidthMm, request.DepthMm));
-        var made = await store.CreateAsync(
+        return await KeepAsync(
             new Build
             {
                 Name = Require.Name(request.Name, "name"),
@@ -92,21 +94,35 @@ internal static class BuildEndpoints
                 Board = board,
                 Recipe = [new FoamSheet { Id = "foam", Name = "Foam sheet", ThicknessMm = 25 }],
             },
+            store,
+            answers,
             cancel);
-        return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
 
-    private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel)
+    private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, Answers answers, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel)
     {
         var document = BuildFile.Read(await Bodies.ReadAsync(request, cancel));
         await shelf.KeepMissingAsync(document.Labels, cancel);
         await attachments.KeepAllAsync(document.Attachments, cancel);
-        var made = await store.CreateAsync(document.Build, cancel);
+        return await KeepAsync(document.Build, store, answers, cancel);
+    }
+
+    // Planned before it is kept: what stands on the shelf can be opened.
+    private static async Task<Created<BuildCard>> KeepAsync(Build build, BuildStore store, Answers answers, CancellationToken cancel)
+    {
+        build.Check();
+        (await answers.OfAsync(build, cancel)).Plan();
+        var made = await store.CreateAsync(build, cancel);
         return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
 
-    private static async Task<Ok<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.GetAsync(id, cancel), grounds, stores, cancel));
+    private static async Task<Ok<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    {
+        var stored = await store.GetAsync(id, cancel);
+        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+    }
+
+    private static async Task<Ok<UndoList>> UndoList(Guid id, BuildStore store, CancellationToken cancel) => TypedResults.Ok(await store.UndoListAsync(id, cancel));
 
     private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, AttachmentStore attachments, ShelfStore shelf, TimeProvider time, CancellationToken cancel)
     {
@@ -119,23 +135,41 @@ internal static class BuildEndpoints
     public static string FileName(Build build) =>
         string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
 
-    private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Answers answers, TimeProvider time, CancellationToken cancel)
     {
-        await BeforePourEndpoints.GateAsync(id, request, store, grounds, stores, time, cancel);
-        return TypedResults.Ok(await AnswerAsync(await store.EditAsync(id, request.Version, request.Edit, request.Mark, cancel), grounds, stores, cancel));
+        Planned? planned = null;
+        var stored = await store.EditAsync(
+            id,
+            request.Version,
+            request.Edit,
+            request.Mark,
+            async (before, after) =>
+            {
+                await BeforePourEndpoints.GateAsync(before, after, answers, time, cancel);
+
+                // Planned before it is kept: what cannot be planned is not written down.
+                planned = await PlannedAsync(after, grounds, answers, cancel);
+            },
+            cancel);
+        return TypedResults.Ok(Answered(stored, planned is { } ready && ReferenceEquals(ready.Build, stored.Build) ? ready : await PlannedAsync(stored.Build, grounds, answers, cancel)));
     }
 
-    private static async Task<Ok<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.UndoAsync(id, request.Version, request.Mark, cancel), grounds, stores, cancel));
-
-    private static async Task<Ok<BuildAnswer>> Redo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel) =>
-        TypedResults.Ok(await AnswerAsync(await store.RedoAsync(id, request.Version, request.Mark, cancel), grounds, stores, cancel));
-
-    private static async Task<Ok<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
-        var build = request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After;
-        var key = GroundCache.KeyOf(build);
-        return TypedResults.Ok(new PreviewAnswer(build, Planner.Plan(build, await grounds.OfAsync(build, key, cancel), stores, cancel), key));
+        var stored = await store.UndoAsync(id, request.Version, request.Mark, cancel);
+        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+    }
+
+    private static async Task<Ok<BuildAnswer>> Redo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    {
+        var stored = await store.RedoAsync(id, request.Version, request.Mark, cancel);
+        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+    }
+
+    private static async Task<Ok<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    {
+        var planned = await PlannedAsync(request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After, grounds, answers, cancel);
+        return TypedResults.Ok(new PreviewAnswer(planned.Build, planned.Plan, planned.Key));
     }
 
     private static async Task<Created<BuildCard>> Copy(Guid id, BuildStore store, CancellationToken cancel)
@@ -150,22 +184,29 @@ internal static class BuildEndpoints
     private static async Task<Ok<BuildCard>> Restore(Guid id, BuildStore store, CancellationToken cancel) =>
         TypedResults.Ok(Card(await store.BinAsync(id, binned: false, cancel)));
 
-    private static async Task<BuildAnswer> AnswerAsync(StoredBuild stored, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private sealed record Planned(Build Build, BuildPlan Plan, string Key);
+
+    private static async Task<Planned> PlannedAsync(Build build, Grounds grounds, Answers answers, CancellationToken cancel)
     {
-        var key = GroundCache.KeyOf(stored.Build);
-        var plan = Planner.Plan(stored.Build, await grounds.OfAsync(stored.Build, key, cancel), stores, cancel);
-        return new BuildAnswer(stored.Id, stored.Version, stored.Build, plan, key, stored.UndoLabel, stored.RedoLabel, stored.ChangedAt);
+        var key = GroundCache.KeyOf(build);
+        return new Planned(build, answers.OnGround(build, await grounds.OfAsync(build, key, cancel), cancel).Plan(), key);
     }
 
-    private static BuildCard Card(StoredBuild stored) => new(
-        stored.Id,
-        stored.Build.Name,
-        stored.Build.Scale,
-        stored.Build.Board.WidthMm,
-        stored.Build.Board.DepthMm,
-        [.. stored.Build.Waters.Select(water => water.Name)],
-        stored.ChangedAt,
-        stored.BinnedAt);
+    private static BuildAnswer Answered(StoredBuild stored, Planned planned) =>
+        new(stored.Id, stored.Version, stored.Build, planned.Plan, planned.Key, stored.UndoLabel, stored.RedoLabel, stored.ChangedAt);
+
+    private static BuildCard Card(StoredBuild stored) => Card(new ShelvedBuild(stored.Id, stored.Build.Name, stored.Build, stored.ChangedAt, stored.BinnedAt));
+
+    private static BuildCard Card(ShelvedBuild shelved) => new(
+        shelved.Id,
+        shelved.Name,
+        shelved.Build?.Scale ?? 0,
+        shelved.Build?.Board.WidthMm ?? 0,
+        shelved.Build?.Board.DepthMm ?? 0,
+        [.. shelved.Build?.Waters.Select(water => water.Name) ?? []],
+        shelved.ChangedAt,
+        shelved.BinnedAt,
+        shelved.Build is null ? "Its record cannot be read. It is kept as it is." : null);
 
     // 1 mm on a small board, more on a large one, so that a new build has some tens of thousands of cells.
     private static double CellFor(double widthMm, double depthMm) => Math.Max(widthMm, depthMm) switch

@@ -1,9 +1,8 @@
 using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text.Json;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
-using InkBasin.Core.Plan;
-using InkBasin.Formats;
 
 namespace InkBasin.Server.Builds;
 
@@ -14,7 +13,7 @@ namespace InkBasin.Server.Builds;
 /// </summary>
 internal sealed class GroundCache
 {
-    private const int Kept = 12;
+    private const int MostKept = 12;
 
     // 16 bytes a cell: a few hundred megabytes at most, however large the boards.
     private const long KeptCells = 12_000_000;
@@ -29,12 +28,12 @@ internal sealed class GroundCache
     public static string KeyOf(Build build)
     {
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
-        hash.AppendData(JsonSerializer.SerializeToUtf8Bytes(build.Board, BuildFile.Json));
+        hash.AppendData(JsonSerializer.SerializeToUtf8Bytes(build.Board, BuildJson.Options));
         foreach (var step in build.Recipe)
         {
             if (step is Strokes { Items: var items } strokes)
             {
-                hash.AppendData(JsonSerializer.SerializeToUtf8Bytes<GroundOperation>(strokes with { Items = [] }, BuildFile.Json));
+                hash.AppendData(JsonSerializer.SerializeToUtf8Bytes<GroundOperation>(strokes with { Items = [] }, BuildJson.Options));
                 foreach (var stroke in items) hash.AppendData(HashOf(stroke));
             }
             else
@@ -46,30 +45,51 @@ internal sealed class GroundCache
         return Convert.ToHexStringLower(hash.GetHashAndReset().AsSpan(0, 12));
     }
 
-    /// <summary>The ground under a key, when it is kept.</summary>
+    /// <summary>The ground under a key, when it is kept and compiled.</summary>
     public CompiledGround? Find(string key)
     {
-        lock (_lock) return _grounds.FirstOrDefault(kept => kept.Key == key)?.Ground.Value;
+        lock (_lock) return _grounds.FirstOrDefault(kept => kept.Key == key)?.Ground.Done;
     }
 
-    /// <summary>The build's ground, compiled if it is not kept.</summary>
+    /// <summary>The build's ground, compiled if it is not kept. Given up only when nobody who asked for it waits any more.</summary>
     /// <param name="build">The build.</param>
     /// <param name="key">Its key from <see cref="KeyOf"/>.</param>
     /// <param name="grids">The grids its recipe lays down.</param>
-    public CompiledGround Of(Build build, string key, GroundGrids grids)
+    /// <param name="cancel">This one waits no more.</param>
+    public async Task<CompiledGround> OfAsync(Build build, string key, GroundGrids grids, CancellationToken cancel)
     {
-        Lazy<CompiledGround> ground;
+        while (true)
+        {
+            var ground = Kept(build, key, grids);
+            try
+            {
+                return await ground.WaitAsync(cancel);
+            }
+            catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
+            {
+                // The one who began it went away just as this one came: begun again.
+                Drop(key, ground);
+            }
+            catch (Exception) when (ground.Failed)
+            {
+                Drop(key, ground);
+                throw;
+            }
+        }
+    }
+
+    private SharedWork<CompiledGround> Kept(Build build, string key, GroundGrids grids)
+    {
         lock (_lock)
         {
             var node = _grounds.First;
             while (node is not null && node.Value.Key != key) node = node.Next;
             if (node is null)
             {
-                // Not under the request's own token: another request may be waiting for the same ground.
                 var near = Nearest(build, grids);
-                node = new(new KeptGround(key, build.Board, new Lazy<CompiledGround>(() => near is null
-                    ? GroundRecipe.Compile(build.Board, build.Recipe, grids)
-                    : GroundRecipe.Recompile(build.Board, build.Recipe, near.Ground.Value, grids))));
+                node = new(new KeptGround(key, build.Board, new SharedWork<CompiledGround>(cancel => near?.Ground.Done is { } from
+                    ? GroundRecipe.Recompile(build.Board, build.Recipe, from, grids, cancel)
+                    : GroundRecipe.Compile(build.Board, build.Recipe, grids, cancel))));
                 if (near is not null) MoveToFront(_grounds.Find(near)!);
                 MakeRoom((long)build.Board.Columns * build.Board.Rows);
             }
@@ -79,10 +99,16 @@ internal sealed class GroundCache
             }
 
             _grounds.AddFirst(node);
-            ground = node.Value.Ground;
+            return node.Value.Ground;
         }
+    }
 
-        return ground.Value;
+    private void Drop(string key, SharedWork<CompiledGround> ground)
+    {
+        lock (_lock)
+        {
+            if (_grounds.FirstOrDefault(kept => kept.Key == key && kept.Ground == ground) is { } kept) _grounds.Remove(kept);
+        }
     }
 
     // Only a ground already compiled, so that nobody waits for a ground that nobody may need any more.
@@ -92,8 +118,8 @@ internal sealed class GroundCache
         var least = int.MaxValue;
         foreach (var kept in _grounds)
         {
-            if (!kept.Ground.IsValueCreated || kept.Board != build.Board) continue;
-            var differing = GroundRecipe.Differing(kept.Ground.Value, build.Recipe, grids);
+            if (kept.Ground.Done is not { } done || kept.Board != build.Board) continue;
+            var differing = GroundRecipe.Differing(done, build.Recipe, grids);
             if (differing >= least) continue;
             (nearest, least) = (kept, differing);
         }
@@ -109,14 +135,14 @@ internal sealed class GroundCache
 
     private void MakeRoom(long cells)
     {
-        while (_grounds.Count > 1 && (_grounds.Count >= Kept || cells + _grounds.Sum(kept => (long)kept.Board.Columns * kept.Board.Rows) > KeptCells))
+        while (_grounds.Count > 1 && (_grounds.Count >= MostKept || cells + _grounds.Sum(kept => (long)kept.Board.Columns * kept.Board.Rows) > KeptCells))
             _grounds.RemoveLast();
     }
 
     private static byte[] HashOf(object part) =>
         Hashes.GetValue(part, static part => SHA256.HashData(part is GroundOperation step
-            ? JsonSerializer.SerializeToUtf8Bytes(step, BuildFile.Json)
-            : JsonSerializer.SerializeToUtf8Bytes(part, part.GetType(), BuildFile.Json)));
+            ? JsonSerializer.SerializeToUtf8Bytes(step, BuildJson.Options)
+            : JsonSerializer.SerializeToUtf8Bytes(part, part.GetType(), BuildJson.Options)));
 
-    private sealed record KeptGround(string Key, Board Board, Lazy<CompiledGround> Ground);
+    private sealed record KeptGround(string Key, Board Board, SharedWork<CompiledGround> Ground);
 }

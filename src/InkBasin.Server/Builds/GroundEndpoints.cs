@@ -1,8 +1,10 @@
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Joints;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 using InkBasin.Formats;
 using InkBasin.Server.Hosting;
 using InkBasin.Store;
@@ -36,6 +38,11 @@ public sealed record LookRequest(string WaterId, PointMm Eye, double EyeM, Point
 /// <param name="Peak">The peak it looks for.</param>
 /// <param name="Notice">What it comes to, in words.</param>
 public sealed record LookAnswer(MirrorView View, PointMm Peak, Notice Notice);
+
+/// <summary>A joint with another section.</summary>
+/// <param name="Neighbour">How they meet.</param>
+/// <param name="Joint">How they lie against each other.</param>
+public sealed record JointAnswer(Neighbour Neighbour, Answer<Joint> Joint);
 
 /// <summary>The ground of a build: its picture, files in and out, sights and joints.</summary>
 internal static class GroundEndpoints
@@ -75,7 +82,7 @@ internal static class GroundEndpoints
     private static async Task<Ok<WaterlineAnswer>> Waterline(Guid id, double xMm, double yMm, BuildStore store, Grounds grounds, CancellationToken cancel)
     {
         var field = (await grounds.OfAsync((await store.GetAsync(id, cancel)).Build, cancel)).Surface;
-        return TypedResults.Ok(new WaterlineAnswer(WaterlineProposal.Of(field, new PointMm(xMm, yMm), Planner.DimpleMm)));
+        return TypedResults.Ok(new WaterlineAnswer(WaterlineProposal.Of(field, new PointMm(xMm, yMm), BuildAnswers.DimpleMm)));
     }
 
     // Keeps the heights but changes no build: the step is laid down by an edit of its own, which can be undone.
@@ -127,21 +134,35 @@ internal static class GroundEndpoints
         var peak = request.Peak ?? field.CentreOf(Array.IndexOf(field.HeightsMm, field.HeightsMm.Max()));
         var region = WetRegion.Flood(field, field.CellAt(water.Seed), water.WaterlineMm);
         var view = MirrorView.Look(region, request.Eye, stands + (request.EyeM * 1000 / build.Scale), peak, cancel);
-        return TypedResults.Ok(new LookAnswer(view, peak, MirrorWords.Of(view, water.Name)));
+        return TypedResults.Ok(new LookAnswer(view, peak, MirrorNotices.Of(view, water.Name)));
     }
 
-    private static async Task<Ok<IReadOnlyList<Joint>>> Joints(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<JointAnswer>>> Joints(Guid id, BuildStore store, Answers answers, CancellationToken cancel)
     {
         var mine = (await store.GetAsync(id, cancel)).Build;
-        var field = (await grounds.OfAsync(mine, cancel)).Surface;
-        var joints = new List<Joint>();
+        var here = await SectionAsync(mine, answers, cancel);
+        var joints = new List<JointAnswer>();
         foreach (var neighbour in mine.Neighbours)
         {
-            var theirs = (await store.GetAsync(neighbour.BuildId, cancel)).Build;
-            joints.Add(Joint.Of(neighbour, (mine, field), (theirs, (await grounds.OfAsync(theirs, cancel)).Surface)));
+            try
+            {
+                var theirs = await SectionAsync((await store.GetAsync(neighbour.BuildId, cancel)).Build, answers, cancel);
+                joints.Add(new JointAnswer(neighbour, Answer.Of(() => Joint.Of(neighbour, here, theirs))));
+            }
+            catch (BuildNotFoundException gone)
+            {
+                // The other section is gone from the shelf: told at its joint, and the others are laid all the same.
+                joints.Add(new JointAnswer(neighbour, new Answer<Joint>(null, Notice.Of(Answer.StoppedKind, Standing.Stop, gone.Message))));
+            }
         }
 
-        return TypedResults.Ok<IReadOnlyList<Joint>>(joints);
+        return TypedResults.Ok<IReadOnlyList<JointAnswer>>(joints);
+    }
+
+    private static async Task<Section> SectionAsync(Build build, Answers answers, CancellationToken cancel)
+    {
+        var all = await answers.OfAsync(build, cancel);
+        return new Section(build.Name, build.Scale, all.Surface, all.Standing);
     }
 
     // A picture against a ground that is not kept any more is the whole picture: the browser sees that by its box.

@@ -1,5 +1,7 @@
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Resin;
 using InkBasin.Store;
 
 namespace InkBasin.Server.Builds;
@@ -8,12 +10,11 @@ namespace InkBasin.Server.Builds;
 internal sealed class Grounds(GroundCache cache, AttachmentStore attachments)
 {
     /// <summary>The build's ground.</summary>
-    public async Task<CompiledGround> OfAsync(Build build, CancellationToken cancel) =>
-        cache.Of(build, GroundCache.KeyOf(build), await attachments.GridsOfAsync(build, cancel));
+    public Task<CompiledGround> OfAsync(Build build, CancellationToken cancel) => OfAsync(build, GroundCache.KeyOf(build), cancel);
 
     /// <summary>The build's ground under a key from <see cref="GroundCache.KeyOf"/>.</summary>
     public async Task<CompiledGround> OfAsync(Build build, string key, CancellationToken cancel) =>
-        cache.Of(build, key, await attachments.GridsOfAsync(build, cancel));
+        await cache.OfAsync(build, key, await attachments.GridsOfAsync(build, cancel), cancel);
 
     /// <summary>The ground under a key, when it is kept.</summary>
     public CompiledGround? Find(string key) => cache.Find(key);
@@ -25,7 +26,20 @@ internal sealed class Grounds(GroundCache cache, AttachmentStore attachments)
         return steps =>
         {
             var other = build with { Recipe = steps };
-            return cache.Of(other, GroundCache.KeyOf(other), grids);
+            return cache.OfAsync(other, GroundCache.KeyOf(other), grids, cancel).GetAwaiter().GetResult();
         };
     }
+}
+
+/// <summary>What follows from builds as they are kept, or as they would be.</summary>
+internal sealed class Answers(BuildStore store, Grounds grounds, Core.Plan.Stores stores, CureMemory memory)
+{
+    /// <summary>What follows from a build of the shelf.</summary>
+    public async Task<BuildAnswers> OfAsync(Guid id, CancellationToken cancel) => await OfAsync((await store.GetAsync(id, cancel)).Build, cancel);
+
+    /// <summary>What follows from a build.</summary>
+    public async Task<BuildAnswers> OfAsync(Build build, CancellationToken cancel) => OnGround(build, await grounds.OfAsync(build, cancel), cancel);
+
+    /// <summary>What follows from a build on its ground.</summary>
+    public BuildAnswers OnGround(Build build, CompiledGround ground, CancellationToken cancel) => new(build, ground, stores, memory, cancel);
 }

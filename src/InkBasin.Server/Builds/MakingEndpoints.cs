@@ -1,6 +1,7 @@
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Foam;
-using InkBasin.Core.Plan;
+using InkBasin.Core.Materials;
+using InkBasin.Core;
 using InkBasin.Formats;
 using InkBasin.Server.Hosting;
 using InkBasin.Store;
@@ -28,10 +29,10 @@ internal static class MakingEndpoints
         pictures.MapGet("/{pictureId}", Picture).Produces<byte[]>(contentType: "image/jpeg");
     }
 
-    private static async Task<Ok<MakingPlan>> Making(Guid id, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<MakingPlan>> Making(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(MakingPlan.Of(build, await grounds.CompilerAsync(build, cancel), stores, cancel));
+        return TypedResults.Ok((await answers.OfAsync(build, cancel)).Making(await grounds.CompilerAsync(build, cancel)));
     }
 
     private static async Task<FileContentHttpResult> Svg(Guid id, int sheet, BuildStore store, Grounds grounds, CancellationToken cancel)

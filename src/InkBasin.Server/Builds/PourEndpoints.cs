@@ -1,8 +1,7 @@
-using InkBasin.Core;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
-using InkBasin.Core.Plan;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -61,27 +60,23 @@ internal static class PourEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/enough", Enough);
     }
 
-    private static async Task<Ok<EnoughAnswer>> Enough(Guid id, string waterId, double volumeMl, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<EnoughAnswer>> Enough(Guid id, string waterId, double volumeMl, BuildStore store, Answers answers, CancellationToken cancel)
     {
         Require.Within(volumeMl, 0.01, MostMl, "volumeMl");
         var build = (await store.GetAsync(id, cancel)).Build;
-        var water = build.Waters.FirstOrDefault(w => w.Id == waterId)
-            ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
-        var ground = await grounds.OfAsync(build, cancel);
-        var plan = Planner.Plan(build, ground, stores, cancel).Waters.First(w => w.Id == waterId);
-        var field = ground.Surface;
-        var basin = Basin.Measure(field, build.Dams, water.Seed, water.WaterlineMm, Planner.DimpleMm);
+        var water = (await answers.OfAsync(build, cancel)).Of(waterId);
+        var (basin, takes) = (water.Standing.Basin, water.Takes);
 
         // The ground is asked for what would stand there of plain reckoning: the water test's share off, what is displaced on top.
-        var reckonedMl = (volumeMl + plan.DisplacedMl) / plan.Calibration;
+        var reckonedMl = (volumeMl + takes.DisplacedMl) / takes.Calibration;
         var depth = basin.Region.Cells.Length > 0 ? Backwards.DepthOverFalseBed(basin.Region, reckonedMl) : null;
         return TypedResults.Ok(new EnoughAnswer(
             volumeMl,
-            Backwards.WaterlineFor(field, build.Dams, water.Seed, reckonedMl, cancel),
+            Backwards.WaterlineFor(basin.Region.Field, build.Dams, water.Standing.Seed, reckonedMl, cancel),
             basin.Spill.LevelMm,
-            plan.Takes?.ExpectedMl ?? 0,
+            takes.Range?.ExpectedMl ?? 0,
             depth,
-            water.WaterlineMm - depth));
+            water.Standing.WaterlineMm - depth));
     }
 
     private static async Task<Ok<IReadOnlyList<PourFrame>>> PourOn(Guid id, PourTestRequest request, BuildStore store, Grounds grounds, CancellationToken cancel)

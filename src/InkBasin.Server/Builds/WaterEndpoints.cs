@@ -1,8 +1,11 @@
-using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -17,6 +20,12 @@ public sealed record HollowAnswer(Hollow Hollow, int[] WetRuns);
 /// <param name="LevelMm">The level, mm.</param>
 /// <param name="VolumeMl">Volume, ml.</param>
 public sealed record ReckonedAnswer(double LevelMm, double VolumeMl);
+
+/// <summary>A proposal for a channel: weirs that split it, and the waters between them.</summary>
+/// <param name="Channel">The channel with its weirs.</param>
+/// <param name="Waters">A water for each reach.</param>
+/// <param name="Reaches">The reaches.</param>
+public sealed record ReachProposal(Channel Channel, IReadOnlyList<Water> Waters, IReadOnlyList<ProposedReach> Reaches);
 
 /// <summary>Where water would stand, run and be held: hollows, shores, streams and the panels of dams.</summary>
 internal static class WaterEndpoints
@@ -41,21 +50,22 @@ internal static class WaterEndpoints
         Require.Within(leastMl, 0.01, 1e6, "leastMl");
         var build = (await store.GetAsync(id, cancel)).Build;
         var field = (await grounds.OfAsync(build, cancel)).Surface;
-        var hollows = DepressionHierarchy.Find(field, new EdgeOutlets(field, build.Dams), Planner.DimpleMm, leastMl, cancel);
+        var hollows = DepressionHierarchy.Find(field, new EdgeOutlets(field, build.Dams), BuildAnswers.DimpleMm, leastMl, cancel);
         return TypedResults.Ok<IReadOnlyList<HollowAnswer>>(
             [.. hollows.Take(MostHollows).Select(hollow => new HollowAnswer(hollow, WetRegion.Flood(field, field.CellAt(hollow.LowestAt), hollow.SpillMm).Runs()))]);
     }
 
-    private static async Task<Ok<DamCut>> Panels(Guid id, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<DamCut>> Panels(Guid id, BuildStore store, Answers answers, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(DamPlan.Cut(build, Planner.Plan(build, await grounds.OfAsync(build, cancel), stores, cancel).Dams));
+        return TypedResults.Ok(DamPlan.Cut(build.Dams, (await answers.OfAsync(build, cancel)).Dams, build.Making.DamSheet));
     }
 
-    private static async Task<Ok<IReadOnlyList<RunningWater>>> Running(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<RunningWater>>> Running(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(RunningPlan.Of(build, await grounds.OfAsync(build, cancel), cancel));
+        var ground = await grounds.OfAsync(build, cancel);
+        return TypedResults.Ok(Streams.Of(build.Recipe, ground.Surface, answers.OnGround(build, ground, cancel).Standing, build.Scale, cancel));
     }
 
     private static async Task<Ok<ReachProposal>> Propose(
@@ -64,8 +74,11 @@ internal static class WaterEndpoints
         Require.Within(deepestMm, 0.5, 200, "deepestMm");
         Require.Within(leastMm, 0.2, 100, "leastMm");
         var build = (await store.GetAsync(id, cancel)).Build;
+        if (build.Recipe.FirstOrDefault(step => step.Id == stepId) is not Channel channel) throw new RefusedException("stepId", "Only a channel is split into reaches.", RefusalKind.Impossible);
+        var bare = (await grounds.CompilerAsync(build, cancel))([.. build.Recipe.Select(step => step == channel ? channel with { Weirs = [] } : step)]);
+        var split = Streams.Split(channel, bare, deepestMm, leastMm);
         var product = productId ?? (build.Waters.Count > 0 ? build.Waters[^1].ProductId : stores.Sheets[0].Id);
-        return TypedResults.Ok(RunningPlan.Propose(build, await grounds.CompilerAsync(build, cancel), stepId, deepestMm, leastMm, product));
+        return TypedResults.Ok(new ReachProposal(split.Channel, build.WatersFor(split, product), split.Reaches));
     }
 
     private static async Task<Ok<ReckonedAnswer>> Reckoned(Guid id, string waterId, double levelMm, BuildStore store, Grounds grounds, CancellationToken cancel)
@@ -78,29 +91,30 @@ internal static class WaterEndpoints
         return TypedResults.Ok(new ReckonedAnswer(levelMm, WetRegion.Flood(field, field.CellAt(water.Seed), levelMm).VolumeMl));
     }
 
-    private static async Task<Ok<IReadOnlyList<StrategyTrade>>> Strategies(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<WayOfCutting>>> Strategies(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
+        TypedResults.Ok(StrategyTrade.Of((await answers.OfAsync(id, cancel)).Of(waterId).Case, cancel));
+
+    private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, Answers answers, CancellationToken cancel)
     {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(StrategyTrade.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
+        var water = (await answers.OfAsync(id, cancel)).Of(waterId);
+        return TypedResults.Ok(SurfacePlan.Of(water.Case, water.Layers.Is?.Layers ?? [], cancel));
     }
 
-    private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, Answers answers, CancellationToken cancel)
     {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(SurfacePlan.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
-    }
-
-    private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel)
-    {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(HeatCurve.Of(build, await grounds.OfAsync(build, cancel), waterId, stores, cancel));
+        var water = (await answers.OfAsync(id, cancel)).Of(waterId);
+        var sheet = water.Case.Sheet ?? throw new RefusedException("productId", "The product sheet is not in the stores: choose another product.", RefusalKind.Impossible);
+        var course = water.Course ?? throw new RefusedException("waterlineMm", "Nothing is wet at that waterline: raise it above the ground at the seed.", RefusalKind.Impossible);
+        var curing = course.Curing ?? throw new RefusedException("productId", $"{sheet.Name} is one part: it does not cure by itself and has no heat to follow.", RefusalKind.Impossible);
+        return TypedResults.Ok(HeatCurve.Of(curing, sheet.GreatestLayerMm));
     }
 
     private static async Task<Ok<ShorePlan>> Shore(
-        Guid id, string waterId, BuildStore store, Grounds grounds, Core.Plan.Stores stores, CancellationToken cancel, double spacingMm = 40, double? datumXMm = null, double? datumYMm = null)
+        Guid id, string waterId, BuildStore store, Answers answers, CancellationToken cancel, double spacingMm = 40, double? datumXMm = null, double? datumYMm = null)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
+        var water = (await answers.OfAsync(build, cancel)).Of(waterId);
         PointMm? datum = datumXMm is { } x && datumYMm is { } y ? new PointMm(x, y) : null;
-        return TypedResults.Ok(ShorePlan.Of(build, (await grounds.OfAsync(build, cancel)).Surface, waterId, stores, spacingMm, datum));
+        return TypedResults.Ok(ShorePlan.Of(water.Standing.Region, build.Board.ThicknessMm, water.Case.Sheet?.MixedDensity ?? ShorePlan.UsualDensity, spacingMm, datum));
     }
 }

@@ -1,6 +1,7 @@
-using InkBasin.Core;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 
 namespace InkBasin.Server.Calc;
 
@@ -80,11 +81,11 @@ internal static class CalcEndpoints
         return StageStorage.Of(WetRegion.Flood(field, request.Seed.CellOn(field), waterlineMm));
     }
 
-    private static MixAnswer Mix(MixCalcRequest request)
+    private static MixCalcAnswer Mix(MixCalcRequest request)
     {
         var ratio = Require.Present(request.Ratio, "ratio");
         var device = Require.Present(request.Device, "device");
-        return Core.Pours.Mix.Of(new MixRequest(
+        return MixCalcAnswer.Of(Core.Pours.Mix.Of(new MixRequest(
             request.VolumeMl ?? throw GridRequest.Missing("volumeMl"),
             new MixRatio(
                 ratio.A ?? throw GridRequest.Missing("ratio.a"),
@@ -104,6 +105,6 @@ internal static class CalcEndpoints
                     cup.BaseMm ?? throw GridRequest.Missing("cup.baseMm"),
                     cup.TopMm ?? throw GridRequest.Missing("cup.topMm"),
                     cup.HeightMm ?? throw GridRequest.Missing("cup.heightMm"))
-                : null));
+                : null)));
     }
 }

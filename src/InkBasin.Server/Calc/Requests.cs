@@ -1,8 +1,8 @@
-using InkBasin.Core;
-using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 
 namespace InkBasin.Server.Calc;
 
@@ -106,3 +106,12 @@ public sealed record MixCalcRequest(
     double? TolerancePercent = null,
     double? MaxBatchG = null,
     CupRequest? Cup = null);
+
+/// <summary>The answer of /api/calc/mix.</summary>
+/// <param name="Batches">Equal batches.</param>
+/// <param name="LeastBatchMl">Mixed ml of the least batch this device measures within the tolerance.</param>
+/// <param name="Warnings">Sentences for the maker; at least one when a batch is not ok.</param>
+public sealed record MixCalcAnswer(IReadOnlyList<Batch> Batches, double LeastBatchMl, IReadOnlyList<string> Warnings)
+{
+    internal static MixCalcAnswer Of(MixAnswer mix) => new(mix.Batches, mix.LeastBatchMl, [.. mix.Notices.Select(notice => notice.Sentence)]);
+}

@@ -1,8 +1,8 @@
 using System.Text.Json;
-using InkBasin.Core;
 using InkBasin.Core.Dams;
-using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+using InkBasin.Core;
 
 namespace InkBasin.Server.Calc;
 

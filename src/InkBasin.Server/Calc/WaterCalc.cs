@@ -1,8 +1,7 @@
-using InkBasin.Core;
-using InkBasin.Core.Dams;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Water;
+using InkBasin.Core;
 
 namespace InkBasin.Server.Calc;
 

@@ -1,5 +1,5 @@
 using System.Text.Json;
-using System.Text.RegularExpressions;
+using InkBasin.Core.Builds;
 using InkBasin.Core;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Diagnostics;
@@ -42,7 +42,7 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
             Extensions = { ["current"] = changed.Current, ["changes"] = changed.Changes },
         },
         BadHttpRequestException bad => Unreadable(bad),
-        JsonException json => Json(json),
+        StoredDataException stored => new ProblemDetails { Status = StatusCodes.Status500InternalServerError, Title = "Kept, but not readable", Detail = stored.Message },
         _ => new ProblemDetails
         {
             Status = StatusCodes.Status500InternalServerError,
@@ -63,15 +63,8 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
 
     private static ProblemDetails Json(JsonException json)
     {
-        var path = json.Path is { Length: > 2 } at ? at[1..].TrimStart('.') : "";
-
-        // The reader names the fields it missed only in its message.
-        if (MissingFields().Match(json.Message) is { Success: true } missing)
-            path = path.Length > 0 ? $"{path}.{missing.Groups[1].Value}" : missing.Groups[1].Value;
-        if (path.Length == 0) path = "request";
-        return Refusal(StatusCodes.Status400BadRequest, path, path == "request"
-            ? "The request is not complete JSON of the kind this address takes."
-            : $"{path} is missing or not of its kind: check that numbers are numbers and words are among the known ones.");
+        var refusal = BuildJson.Refusal("", json);
+        return Refusal(StatusCodes.Status400BadRequest, refusal.Field, refusal.Message);
     }
 
     private static ProblemDetails Refusal(int status, string field, string sentence) => new()
@@ -81,9 +74,6 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
         Detail = sentence,
         Extensions = { ["errors"] = new Dictionary<string, string[]> { [field] = [sentence] } },
     };
-
-    [GeneratedRegex("missing required properties including: '([^']+)'")]
-    private static partial Regex MissingFields();
 
     [LoggerMessage(Level = LogLevel.Error, Message = "A fault while answering {Path}")]
     private static partial void LogFault(ILogger logger, Exception exception, string path);

@@ -1,9 +1,13 @@
-using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using System.Text.Json;
+using InkBasin.Core.Builds;
+using InkBasin.Core.Resin;
 using InkBasin.Server.Builds;
 using InkBasin.Store;
-using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
 using Serilog;
@@ -36,12 +40,27 @@ internal static class Setup
             options.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
             options.SerializerOptions.RespectNullableAnnotations = true;
             options.SerializerOptions.RespectRequiredConstructorParameters = true;
+
+            // What is said of a build is refused whole where a word of it is not known; the calculation routes may be sent more than they ask for.
+            options.SerializerOptions.TypeInfoResolver = new DefaultJsonTypeInfoResolver
+            {
+                Modifiers =
+                {
+                    info =>
+                    {
+                        if (info.Kind == JsonTypeInfoKind.Object && IsOfBuilds(info.Type)) info.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+                    },
+                },
+            };
         });
         builder.Services.AddOpenApi(options => options.AddSchemaTransformer((schema, context, _) =>
         {
             // What the server writes it writes whole; only the calculation requests may leave fields out.
             if (!context.JsonTypeInfo.Type.Name.EndsWith("Request", StringComparison.Ordinal) && schema.Properties is { } properties)
                 schema.Required = new HashSet<string>(properties.Keys);
+
+            // Fields by name, each of its own kind.
+            if (context.JsonTypeInfo.Type == typeof(JsonObject)) schema.AdditionalProperties = new OpenApiSchema();
 
             // A word that a request may leave out is optional there; the list of words itself has no "nothing" in it.
             if (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is { IsEnum: true } && schema.Enum is { } words)
@@ -53,6 +72,8 @@ internal static class Setup
             return Task.CompletedTask;
         }));
     }
+
+    private static bool IsOfBuilds(Type type) => typeof(BuildEdit).IsAssignableFrom(type) || (type.Namespace == typeof(EditRequest).Namespace && type.Name.EndsWith("Request", StringComparison.Ordinal));
 
     public static void AddProblems(this WebApplicationBuilder builder)
     {
@@ -81,6 +102,7 @@ internal static class Setup
         builder.Services.AddScoped<AttachmentStore>();
         builder.Services.AddSingleton<ReadShelf>();
         builder.Services.AddScoped<ShelfStore>();
+        builder.Services.AddScoped<BottleDraws>();
         builder.Services.AddTransient(services => services.GetRequiredService<ReadShelf>().Current);
     }
 
@@ -88,6 +110,8 @@ internal static class Setup
     {
         builder.Services.AddSingleton<GroundCache>();
         builder.Services.AddScoped<Grounds>();
+        builder.Services.AddSingleton<CureMemory>();
+        builder.Services.AddScoped<Answers>();
     }
 
     public static void UseProblems(this WebApplication app)

@@ -26,14 +26,6 @@ public sealed record BottleCard(Bottle Bottle, string? ProductName, DateOnly? Ke
 /// <param name="OpenedOn">When they were opened.</param>
 public sealed record NewBottlesRequest(string ProductId, double? OneG = null, double? TwoG = null, DateOnly? BoughtOn = null, DateOnly? OpenedOn = null);
 
-/// <summary>What was mixed for a pour, to be taken out of the bottles; said again it replaces what was said before, and nothing puts it back.</summary>
-/// <param name="BuildId">The build.</param>
-/// <param name="PourId">The pour.</param>
-/// <param name="ProductId">The product.</param>
-/// <param name="OneG">Part one, g.</param>
-/// <param name="TwoG">Part two, g.</param>
-public sealed record TakeRequest(Guid BuildId, string PourId, string ProductId, double OneG, double TwoG);
-
 /// <summary>The maker's own sheets, and the bottles.</summary>
 internal static class ShelfEndpoints
 {
@@ -50,8 +42,8 @@ internal static class ShelfEndpoints
         stores.MapPost("/bottles", AddBottles);
         stores.MapPut("/bottles/{bottleId}", ReplaceBottle);
         stores.MapDelete("/bottles/{bottleId}", RemoveBottle);
-        stores.MapGet("/draws", async (Guid buildId, ShelfStore shelf, CancellationToken cancel) => TypedResults.Ok(await shelf.DrawnAsync(buildId, cancel)));
-        stores.MapPut("/draws", Take);
+        stores.MapGet("/draws", async (Guid buildId, BottleDraws draws, CancellationToken cancel) => TypedResults.Ok(await draws.DrawnAsync(buildId, cancel)));
+        stores.MapGet("/troubles", (ReadShelf shelf) => TypedResults.Ok(shelf.Troubles));
     }
 
     private static Ok<SheetLook> Look(SheetDraft label)
@@ -114,7 +106,4 @@ internal static class ShelfEndpoints
         await shelf.RemoveBottleAsync(bottleId, cancel);
         return TypedResults.NoContent();
     }
-
-    private static async Task<Ok<StockDraw>> Take(TakeRequest request, ShelfStore shelf, TimeProvider time, CancellationToken cancel) =>
-        TypedResults.Ok(await shelf.TakeAsync(request.BuildId, request.PourId, request.ProductId, request.OneG, request.TwoG, DateOnly.FromDateTime(time.GetLocalNow().Date), cancel));
 }

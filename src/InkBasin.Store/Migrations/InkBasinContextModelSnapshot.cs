@@ -60,6 +60,10 @@ namespace InkBasin.Store.Migrations
                         .HasMaxLength(64)
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.ToTable("Bottles");
@@ -140,6 +144,19 @@ namespace InkBasin.Store.Migrations
                     b.Property<string>("PourId")
                         .HasMaxLength(64)
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Opened")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("[]");
+
+                    b.Property<string>("ProductId")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
 
                     b.Property<string>("Taken")
                         .IsRequired()

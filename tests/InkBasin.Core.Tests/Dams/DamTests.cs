@@ -1,9 +1,10 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
-using InkBasin.Core.Tests.Plan;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Dams;
 
@@ -57,7 +58,7 @@ public class DamTests
     public void Panels_are_cut_from_sheet_and_tape_is_not()
     {
         var build = Samples.Creek with { Dams = [Samples.Creek.Dams[0], Samples.Creek.Dams[1] with { Make = DamMake.Tape }] };
-        var cut = DamPlan.Cut(build, Planner.Plan(build, Stores.Examples).Dams);
+        var cut = DamPlan.Cut(build.Dams, Planner.Plan(build, Stores.Examples).Dams, build.Making.DamSheet);
         var panel = Assert.Single(cut.Panels);
         Assert.Equal(("1", 100, 25 - 8 + 6), (panel.Label, panel.LengthMm, panel.HeightMm));
         Assert.Single(cut.Sheets);

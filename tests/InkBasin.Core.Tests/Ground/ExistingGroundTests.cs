@@ -1,4 +1,3 @@
-using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Tests.Ground;

@@ -8,7 +8,7 @@ public class InkLayerTests
 {
     private static InkLayer Tint(string id) => ExampleTints.All.Single(tint => tint.Id == id).Colour;
 
-    private static InkLayer Inked(string id, double strength) => InkLayer.Mixed(ExampleTints.ClearResin, (Tint(id), strength));
+    private static InkLayer Inked(string id, double strength) => InkLayer.Mixed(BareResin.Layer, (Tint(id), strength));
 
     [Fact]
     public void Without_scatter_light_dies_away_twice_through_the_depth()
@@ -40,7 +40,7 @@ public class InkLayerTests
     [Fact]
     public void Paste_hides_the_bed_and_a_clear_dye_never_does()
     {
-        var (light, dark) = (ExampleTints.LightBed, ExampleTints.DarkBed);
+        var (light, dark) = (UsualBed.Light, UsualBed.Dark);
         Assert.InRange(Inked("white-paste", 0.1).FadeDepthMm(light, dark)!.Value, 0.5, 20);
         Assert.Null(new InkLayer(new(0.4, 0.4, 0.4), default).FadeDepthMm(light, dark));
         Assert.Equal(0, Inked("olive", 0.1).FadeDepthMm(light, light));
@@ -61,7 +61,7 @@ public class InkLayerTests
     public bool More_ink_hides_no_later(byte strength)
     {
         var (weak, strong) = (Inked("ochre", strength / 500.0), Inked("ochre", (strength + 10) / 500.0));
-        var (a, b) = (weak.FadeDepthMm(ExampleTints.LightBed, ExampleTints.DarkBed), strong.FadeDepthMm(ExampleTints.LightBed, ExampleTints.DarkBed));
+        var (a, b) = (weak.FadeDepthMm(UsualBed.Light, UsualBed.Dark), strong.FadeDepthMm(UsualBed.Light, UsualBed.Dark));
         return a is null || (b is { } fade && fade <= a + 1e-3);
     }
 }

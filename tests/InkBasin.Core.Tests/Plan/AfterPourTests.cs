@@ -1,6 +1,9 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -8,7 +11,7 @@ public class AfterPourTests
 {
     private static WaterPlan Only(Build build, Stores? stores = null) => Planner.Plan(build, stores ?? Stores.Examples).Waters[0];
 
-    private static Build With(Func<InkBasin.Core.Plan.Water, InkBasin.Core.Plan.Water> change) => Samples.Creek with { Waters = [change(Samples.Creek.Waters[0])] };
+    private static Build With(Func<InkBasin.Core.Builds.Water, InkBasin.Core.Builds.Water> change) => Samples.Creek with { Waters = [change(Samples.Creek.Waters[0])] };
 
     private static Build Poured(double? reachedMm, double? leftMl = null, double? oneG = null, double? twoG = null, double? roomC = null) => Samples.Creek with
     {
@@ -26,30 +29,30 @@ public class AfterPourTests
     public void What_is_poured_stays_and_the_rest_is_cut_from_where_it_came_to()
     {
         var plan = Only(Poured(reachedMm: 12.5));
-        Assert.Equal((8, 12.5), (plan.Layers[0].FromMm, plan.Layers[0].ToMm));
-        Assert.NotNull(plan.Layers[0].Poured);
-        Assert.Equal(12.5, plan.Layers[1].FromMm);
-        Assert.Equal(20, plan.Layers[^1].ToMm);
-        Assert.All(plan.Layers.Skip(1), layer => Assert.True(layer.DepthMm <= plan.Safe!.SafeMm + 1e-9));
+        Assert.Equal((8, 12.5), (plan.Layers.Is!.Layers[0].FromMm, plan.Layers.Is!.Layers[0].ToMm));
+        Assert.NotNull(plan.Layers.Is!.Layers[0].Poured);
+        Assert.Equal(12.5, plan.Layers.Is!.Layers[1].FromMm);
+        Assert.Equal(20, plan.Layers.Is!.Layers[^1].ToMm);
+        Assert.All(plan.Layers.Is!.Layers.Skip(1), layer => Assert.True(layer.DepthMm <= plan.Safe!.SafeMm + 1e-9));
 
         // Only what is ahead is still to be mixed.
-        Assert.Equal(plan.Layers.Skip(1).Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)), plan.MixedMl, 9);
-        Assert.Equal(Samples.Evening, plan.Layers[0].PourAt);
-        Assert.Equal(12, plan.Layers[1].PourH);
+        Assert.Equal(plan.Layers.Is!.Layers.Skip(1).Sum(layer => layer.Mix.Batches.Sum(batch => batch.MixedMl)), plan.Layers.Is!.MixedMl, 9);
+        Assert.Equal(Samples.Evening, plan.Layers.Is!.Layers[0].PourAt);
+        Assert.Equal(12, plan.Layers.Is!.Layers[1].PourH);
     }
 
     [Fact]
     public void Without_a_level_noted_it_counts_as_it_was_meant_even_after_the_plan_has_changed()
     {
         var build = Poured(reachedMm: null) with { Waters = [Samples.Creek.Waters[0] with { WaterlineMm = 23 }] };
-        Assert.Equal(14, Only(build).Layers[0].ToMm);
-        Assert.Equal(23, Only(build).Layers[^1].ToMm);
+        Assert.Equal(14, Only(build).Layers.Is!.Layers[0].ToMm);
+        Assert.Equal(23, Only(build).Layers.Is!.Layers[^1].ToMm);
     }
 
     [Fact]
     public void A_pour_that_fell_short_says_by_how_much_and_what_the_next_one_is()
     {
-        var after = Only(Poured(reachedMm: 12.5)).After!;
+        var after = Only(Poured(reachedMm: 12.5)).After.Is!;
         Assert.Equal(1.5, after.ShortMm!.Value, 9);
         Assert.Equal(1.5 * 40 * 200 / 1000, after.ShortMl!.Value, 6);
         var notice = after.Notices.First(one => one.Sentence.Contains("short", StringComparison.Ordinal));
@@ -59,7 +62,7 @@ public class AfterPourTests
 
         // 12 ml and what loss and the cup take, 1:1 by volume: 15.6 ml, 7.8 of each.
         Assert.Contains("8.9 + 7.9 g more would bring it up", notice.Sentence, StringComparison.Ordinal);
-        var enough = Only(Poured(reachedMm: 12.5, leftMl: 30)).After!;
+        var enough = Only(Poured(reachedMm: 12.5, leftMl: 30)).After.Is!;
         Assert.DoesNotContain(enough.Notices, one => one.Sentence.Contains("would bring it up", StringComparison.Ordinal));
     }
 
@@ -67,22 +70,22 @@ public class AfterPourTests
     public void Too_much_over_the_waterline_is_a_stop_and_nothing_more_is_poured()
     {
         var plan = Only(Poured(reachedMm: 21));
-        Assert.Equal(20, Assert.Single(plan.Layers).ToMm);
-        Assert.Contains(plan.After!.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("1.0 mm over the waterline", StringComparison.Ordinal));
+        Assert.Equal(20, Assert.Single(plan.Layers.Is!.Layers).ToMm);
+        Assert.Contains(plan.After.Is!.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("1.0 mm over the waterline", StringComparison.Ordinal));
     }
 
     [Fact]
     public void Parts_off_the_ratio_are_told_with_the_side_they_are_off()
     {
         // 1:1 by volume of 1.13 and 1.01 g/ml: 113 g want 101 g.
-        var right = Only(Poured(14, oneG: 113, twoG: 101)).After!;
+        var right = Only(Poured(14, oneG: 113, twoG: 101)).After.Is!;
         Assert.Equal(0, right.RatioOffPercent!.Value, 9);
         Assert.Equal(200, right.MixedMl!.Value, 9);
-        var off = Only(Poured(14, leftMl: 20, oneG: 113, twoG: 91)).After!;
+        var off = Only(Poured(14, leftMl: 20, oneG: 113, twoG: 91)).After.Is!;
         Assert.Equal((101.0 / 91 - 1) * 100, off.RatioOffPercent!.Value, 9);
         Assert.Equal(off.MixedMl!.Value - 20, off.UsedMl!.Value, 9);
         Assert.Contains(off.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("too little of part two", StringComparison.Ordinal));
-        Assert.Null(Only(Poured(14, oneG: 113)).After!.RatioOffPercent);
+        Assert.Null(Only(Poured(14, oneG: 113)).After.Is!.RatioOffPercent);
     }
 
     [Fact]
@@ -90,12 +93,12 @@ public class AfterPourTests
     {
         var build = Poured(reachedMm: 12.5, leftMl: 400);
         var pool = Samples.Creek.Waters[0] with { Id = "w2", Name = "Garden pond", WaterlineMm = 9 };
-        var after = Only(build with { Waters = [build.Waters[0], pool] }).After!;
+        var after = Only(build with { Waters = [build.Waters[0], pool] }).After.Is!;
         Assert.Equal(["w", "w2"], after.Places.Select(place => place.WaterId));
         Assert.Equal(12, after.Places[0].TakesMl, 6);
         Assert.Contains(after.Notices, one => one.Sentence.Contains("Spread the rest thin", StringComparison.Ordinal));
         Assert.True(after.Places.Sum(place => place.TakesMl) < 400);
-        var other = Only(build with { Waters = [build.Waters[0], pool with { Ink = new InkChoice("umber", 0.2) }] }).After!;
+        var other = Only(build with { Waters = [build.Waters[0], pool with { Ink = new InkChoice("umber", 0.2) }] }).After.Is!;
         Assert.Equal(["w"], other.Places.Select(place => place.WaterId));
     }
 
@@ -104,10 +107,10 @@ public class AfterPourTests
     {
         var plan = Only(Poured(14));
         var warm = Only(Poured(14, roomC: 30));
-        Assert.True(warm.Layers[0].Cure.PeakC > plan.Layers[0].Cure.PeakC + 5);
-        Assert.InRange(warm.Layers[^1].Cure.PeakC - plan.Layers[^1].Cure.PeakC, -2, 2); // the room of the plan again
+        Assert.True(warm.Layers.Is!.Layers[0].Cure.PeakC > plan.Layers.Is!.Layers[0].Cure.PeakC + 5);
+        Assert.InRange(warm.Layers.Is!.Layers[^1].Cure.PeakC - plan.Layers.Is!.Layers[^1].Cure.PeakC, -2, 2); // the room of the plan again
         var logged = Poured(14) with { RoomLog = [new RoomReading(Samples.Evening, 30), new RoomReading(Samples.Evening.AddHours(100), 30)] };
-        Assert.Equal(warm.Layers[0].Cure.PeakC, Only(logged).Layers[0].Cure.PeakC, 2);
+        Assert.Equal(warm.Layers.Is!.Layers[0].Cure.PeakC, Only(logged).Layers.Is!.Layers[0].Cure.PeakC, 2);
     }
 
     [Fact]
@@ -126,10 +129,10 @@ public class AfterPourTests
     {
         var build = With(water => water with { OwnTopsMm = [10, 11.5, 30] });
         var plan = Planner.Plan(build, Stores.Examples);
-        Assert.Equal([10, 11.5, 20], plan.Waters[0].Layers.Select(layer => layer.ToMm));
-        Assert.Equal([Standing.Holds, Standing.Holds, Standing.Stop], plan.Waters[0].Layers.Select(layer => layer.Cure.Standing));
+        Assert.Equal([10, 11.5, 20], plan.Waters[0].Layers.Is!.Layers.Select(layer => layer.ToMm));
+        Assert.Equal([Standing.Holds, Standing.Holds, Standing.Stop], plan.Waters[0].Layers.Is!.Layers.Select(layer => layer.Cure.Standing));
         Assert.Contains(plan.Waters[0].Notices, one => one.Standing == Standing.Stop && one.Sentence.StartsWith("Layer 3 is 8.5 mm deep", StringComparison.Ordinal));
-        var asked = BeforePour.Of(build, plan, "w", 2, Stores.Examples, Samples.Evening).Single(check => check.Item == CheckItem.Layer);
+        var asked = Samples.ListOf(build).Single(check => check.Item == CheckItem.Layer);
         Assert.Equal(Known.No, asked.Known);
         Assert.Throws<RefusedException>(() => With(water => water with { OwnTopsMm = [12, 11] }).Check());
     }
@@ -138,8 +141,8 @@ public class AfterPourTests
     public void A_thin_top_up_comes_last_and_is_not_told_as_too_thin()
     {
         var plan = Only(With(water => water with { TopUpMm = 0.8 }));
-        Assert.Equal(0.8, plan.Layers[^1].DepthMm, 9);
-        Assert.Equal(19.2, plan.Layers[^2].ToMm, 9);
+        Assert.Equal(0.8, plan.Layers.Is!.Layers[^1].DepthMm, 9);
+        Assert.Equal(19.2, plan.Layers.Is!.Layers[^2].ToMm, 9);
         Assert.DoesNotContain(plan.Notices, one => one.Sentence.Contains("thinner than the sheet", StringComparison.Ordinal));
     }
 
@@ -151,9 +154,9 @@ public class AfterPourTests
             Waters = [Samples.Creek.Waters[0] with { WaterlineMm = 12 + (line / 255.0 * 14), Strategy = (LayerStrategy)(strategy % 4), TopUpMm = topUp % 3 }],
         };
         var plan = Only(build);
-        return plan.Layers[0].Poured is not null
-            && Math.Abs(plan.Layers[^1].ToMm - build.Waters[0].WaterlineMm) < 1e-9
-            && plan.Layers.Zip(plan.Layers.Skip(1)).All(pair => pair.First.ToMm == pair.Second.FromMm && pair.Second.PourH >= pair.First.RecoatFromH - 1e-9)
-            && plan.Layers.Skip(1).All(layer => layer.DepthMm <= plan.Safe!.SafeMm + 1e-9);
+        return plan.Layers.Is!.Layers[0].Poured is not null
+            && Math.Abs(plan.Layers.Is!.Layers[^1].ToMm - build.Waters[0].WaterlineMm) < 1e-9
+            && plan.Layers.Is!.Layers.Zip(plan.Layers.Is!.Layers.Skip(1)).All(pair => pair.First.ToMm == pair.Second.FromMm && pair.Second.PourH >= pair.First.RecoatFromH - 1e-9)
+            && plan.Layers.Is!.Layers.Skip(1).All(layer => layer.DepthMm <= plan.Safe!.SafeMm + 1e-9);
     }
 }

@@ -1,3 +1,5 @@
+using InkBasin.Core.Tests.Builds;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
@@ -9,8 +11,7 @@ public class BeforePourTests
 {
     private static readonly DateTimeOffset Now = Samples.Evening;
 
-    private static IReadOnlyList<PourCheck> ListOf(Build build) =>
-        BeforePour.Of(build, Planner.Plan(build, Stores.Examples), "w", 2, Stores.Examples, Now);
+    private static IReadOnlyList<PourCheck> ListOf(Build build) => Samples.ListOf(build);
 
     private static PourCheck One(Build build, CheckItem item) => ListOf(build).Single(check => check.Item == item);
 
@@ -19,8 +20,15 @@ public class BeforePourTests
         Answers = [.. ListOf(build).Where(which).Select(check => new CheckAnswer("w", check.Item, overrides, overrides ? "A trial piece" : null, Now))],
     };
 
-    private static void Begin(Build build) =>
-        BeforePour.Gate(build, new BeginPour("p1", "w", 1, Now).Apply(build).After, _ => ListOf(build));
+    private static void Begin(Build build) => Try(build, new BeginPour("p1", "w", 1, Now));
+
+    // As the server lets an edit through: each pour it begins is judged on the build as the edit leaves it.
+    private static void Try(Build build, BuildEdit edit)
+    {
+        var after = edit.Apply(build).After;
+        var asked = PourGate.Asked(build, after);
+        PourGate.Check(build, after, pour => Samples.ListOf(asked.Single(one => one.Pour == pour).Build, pour.WaterId));
+    }
 
     [Fact]
     public void It_asks_every_question_once_and_fills_itself_from_what_is_known()
@@ -69,11 +77,33 @@ public class BeforePourTests
     [Fact]
     public void However_it_is_wrapped_the_gate_sees_it()
     {
-        var wrapped = new Together("Sneak it in", [new Rename("Other"), new BeginPour("p1", "w", 1, Now)]).Apply(Samples.Creek).After;
-        Assert.Throws<RefusedException>(() => BeforePour.Gate(Samples.Creek, wrapped, _ => ListOf(Samples.Creek)));
-        var restored = new RestorePours([new BegunPour("p1", "w", 1, Now, [])], []).Apply(Samples.Creek).After;
-        Assert.True(BeforePour.Begins(Samples.Creek, restored));
-        Assert.False(BeforePour.Begins(restored, restored with { Name = "Other" }));
+        var begin = new BeginPour("p1", "w", 1, Now);
+        Assert.Throws<RefusedException>(() => Try(Samples.Creek, new Together("Sneak it in", [Edits.Set(new { name = "Other" }), begin])));
+        Assert.Throws<RefusedException>(() => Try(Samples.Creek, new Restore("begun", [System.Text.Json.JsonSerializer.SerializeToNode(new BegunPour("p1", "w", 1, Now, []), BuildJson.Options)])));
+        Assert.Empty(PourGate.NewIn(Samples.Furnished, Samples.Furnished with { Name = "Other" }));
+    }
+
+    [Fact]
+    public void It_is_judged_on_what_the_edit_makes_of_the_build()
+    {
+        // All is answered; but the same edit takes a dam down, raises the water over its dams, or makes the room too cold, before the pour or behind it.
+        var ready = Answered(Samples.Creek, check => check.Known == Known.Ask);
+        var begin = new BeginPour("p1", "w", 1, Now);
+        Try(ready, begin);
+        BuildEdit[] worse = [new RemoveItem("dams", "left"), Edits.Set("waters", "w", new { waterlineMm = 27 }), Edits.Set(new { room = new { airC = 5 } })];
+        foreach (var edit in worse)
+        {
+            Assert.Throws<RefusedException>(() => Try(ready, new Together("Both", [edit, begin])));
+            Assert.Throws<RefusedException>(() => Try(ready, new Together("Both", [begin, edit])));
+        }
+
+        // And what the same edit answers counts.
+        var but = ready with { Answers = [.. ready.Answers.Where(answer => answer.Item != CheckItem.Dust)] };
+        Assert.Throws<RefusedException>(() => Try(but, begin));
+        Try(but, new Together("Both", [new AnswerCheck("w", CheckItem.Dust, new CheckAnswer("w", CheckItem.Dust, false, null, Now)), begin]));
+
+        // Two layers at once: the second is asked of itself, what is asked each evening too.
+        Assert.Throws<RefusedException>(() => Try(ready, new Together("Both", [begin, new BeginPour("p2", "w", 2, Now)])));
     }
 
     [Fact]
@@ -122,14 +152,14 @@ public class BeforePourTests
     public void The_drying_plan_draws_the_curve_through_its_weighings_and_says_why_it_cannot()
     {
         var log = new DryingLog { Weighings = [.. Enumerable.Range(0, 6).Select(i => new LoggedWeighing(Now.AddHours(i * 8), 800 + (120 * Math.Exp(-i * 8 / 20.0))))] };
-        var plan = DryingPlan.Of(Samples.Creek with { Drying = log }, 2, Now);
+        var plan = DryingPlan.Of(log, Samples.Creek.Room, 2, Now);
         Assert.Equal(800, plan.FinalG!.Value, 0.01);
         Assert.Equal(920, plan.Curve[0].MassG, 0.01);
         Assert.True(plan.Curve[^1].At > plan.ForecastAt);
         Assert.False(plan.IsDry);
         Assert.Null(plan.WhyNoForecast);
-        var few = DryingPlan.Of(Samples.Creek with { Drying = log with { Weighings = [.. log.Weighings.Take(3)] } }, 2, Now);
+        var few = DryingPlan.Of(log with { Weighings = [.. log.Weighings.Take(3)] }, Samples.Creek.Room, 2, Now);
         Assert.Contains("4 different times", few.WhyNoForecast, StringComparison.Ordinal);
-        Assert.True(DryingPlan.Of(Samples.Creek, 0, Now).IsDry);
+        Assert.True(DryingPlan.Of(Samples.Creek.Drying, Samples.Creek.Room, 0, Now).IsDry);
     }
 }

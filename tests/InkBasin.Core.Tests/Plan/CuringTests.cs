@@ -1,10 +1,10 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
-using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -29,9 +29,9 @@ public class CuringTests
         var plan = Only(Warm);
         Assert.Equal(DepthLimit.ResinHeat, plan.Safe!.LimitedBy);
         Assert.InRange(plan.Safe.SafeMm, 2.5, 5);
-        Assert.All(plan.Layers, layer => Assert.True(layer.DepthMm <= plan.Safe.SafeMm + 1e-9));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.True(layer.DepthMm <= plan.Safe.SafeMm + 1e-9));
         Assert.Contains(plan.Notices, notice => notice.Standing == Standing.Tight && notice.Sentence.Contains("would pass 60 °C", StringComparison.Ordinal));
-        Assert.All(plan.Layers, layer => Assert.NotEqual(Standing.Stop, layer.Cure.Standing));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.NotEqual(Standing.Stop, layer.Cure.Standing));
     }
 
     [Fact]
@@ -39,7 +39,7 @@ public class CuringTests
     {
         var open = Only(Warm with { Care = new CureCare(Covered: false) });
         Assert.True(open.Safe!.SafeMm > Only(Warm).Safe!.SafeMm);
-        Assert.True(open.Layers.Count < Only(Warm).Layers.Count);
+        Assert.True(open.Layers.Is!.Layers.Count < Only(Warm).Layers.Is!.Layers.Count);
     }
 
     [Fact]
@@ -47,18 +47,18 @@ public class CuringTests
     {
         var plan = Only(Samples.Creek with { Room = new Room(13) });
         var slowdown = Math.Exp(55_000 / CureKinetics.GasConstant * ((1 / 286.15) - (1 / 296.15)));
-        Assert.Equal(12 * slowdown, plan.Layers[1].PourH, 9);
-        Assert.Equal((12 + 72) * slowdown, plan.FullCureH!.Value, 9);
-        Assert.True(plan.StripH >= (12 + 20) * slowdown);
+        Assert.Equal(12 * slowdown, plan.Layers.Is!.Layers[1].PourH, 9);
+        Assert.Equal((12 + 72) * slowdown, plan.Layers.Is!.FullCureH!.Value, 9);
+        Assert.True(plan.Layers.Is!.StripH >= (12 + 20) * slowdown);
         Assert.Contains(plan.Notices, notice => notice.Sentence.Contains("too cold for", StringComparison.Ordinal));
-        Assert.True(plan.Layers[0].Cure.GelH > Only(Samples.Creek).Layers[0].Cure.GelH);
+        Assert.True(plan.Layers.Is!.Layers[0].Cure.GelH > Only(Samples.Creek).Layers.Is!.Layers[0].Cure.GelH);
     }
 
     [Fact]
     public void Cold_nights_count()
     {
         var nights = Only(Samples.Creek with { Room = new Room(23) { NightC = 12 } });
-        Assert.True(nights.Layers[1].PourH > Only(Samples.Creek).Layers[1].PourH);
+        Assert.True(nights.Layers.Is!.Layers[1].PourH > Only(Samples.Creek).Layers.Is!.Layers[1].PourH);
         Assert.Contains(nights.Notices, notice => notice.Sentence.Contains("At 12 °C it is too cold", StringComparison.Ordinal));
     }
 
@@ -67,17 +67,17 @@ public class CuringTests
     {
         var slow = Stores.Examples.Sheets[0] with { DemouldH = 1 };
         var plan = Planner.Plan(Samples.Creek, Stores.Examples with { Sheets = [slow] }).Waters[0];
-        Assert.Equal(plan.Layers[^1].PourH + plan.Layers[^1].Cure.FirmH!.Value, plan.StripH!.Value, 9);
+        Assert.Equal(plan.Layers.Is!.Layers[^1].PourH + plan.Layers.Is!.Layers[^1].Cure.FirmH!.Value, plan.Layers.Is!.StripH!.Value, 9);
     }
 
     [Fact]
     public void Each_layer_has_its_own_peak_pot_life_and_bubbles()
     {
         var plan = Only(Samples.Creek);
-        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.PeakC, 23.5, 60));
-        Assert.NotEqual(plan.Layers[0].Cure.PeakC, plan.Layers[1].Cure.PeakC);
-        Assert.All(plan.Layers, layer => Assert.InRange(layer.PotLifeMin!.Value, 10, 26));
-        Assert.All(plan.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm!.Value, 0.001, 1));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.Cure.PeakC, 23.5, 60));
+        Assert.NotEqual(plan.Layers.Is!.Layers[0].Cure.PeakC, plan.Layers.Is!.Layers[1].Cure.PeakC);
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.PotLifeMin!.Value, 10, 26));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm!.Value, 0.001, 1));
     }
 
     [Fact]
@@ -102,8 +102,8 @@ public class CuringTests
             Care = new CureCare(covered),
         };
         var plan = Only(build);
-        return plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm + 1e-9 && layer.DepthMm <= plan.Safe!.SafeMm + 1e-9)
-            && (plan.Layers.Count == 0 || plan.Layers[0].Cure.PeakC <= 60.1)
-            && plan.StripH >= plan.Layers[^1].PourH + (plan.Layers[^1].Cure.FirmH ?? 0) - 1e-9;
+        return plan.Layers.Is!.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm + 1e-9 && layer.DepthMm <= plan.Safe!.SafeMm + 1e-9)
+            && (plan.Layers.Is!.Layers.Count == 0 || plan.Layers.Is!.Layers[0].Cure.PeakC <= 60.1)
+            && plan.Layers.Is!.StripH >= plan.Layers.Is!.Layers[^1].PourH + (plan.Layers.Is!.Layers[^1].Cure.FirmH ?? 0) - 1e-9;
     }
 }

@@ -1,5 +1,6 @@
-using InkBasin.Core.Dams;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Joints;
 using InkBasin.Core.Plan;
 
 namespace InkBasin.Core.Tests.Plan;
@@ -7,9 +8,13 @@ namespace InkBasin.Core.Tests.Plan;
 public class JointTests
 {
     private static Joint Lay(Build mine, Build theirs, BoardSide side = BoardSide.Right, BoardSide theirSide = BoardSide.Left, double offset = 0, double slip = 0) =>
-        Joint.Of(new Neighbour(Guid.Empty, side, theirSide, offset, slip), (mine, Ground(mine)), (theirs, Ground(theirs)));
+        Joint.Of(new Neighbour(Guid.Empty, side, theirSide, offset, slip), SectionOf(mine), SectionOf(theirs));
 
-    private static HeightField Ground(Build build) => GroundRecipe.Compile(build.Board, build.Recipe).Surface;
+    private static Section SectionOf(Build build)
+    {
+        var all = Planner.Answers(build, Stores.Examples);
+        return new Section(build.Name, build.Scale, all.Surface, all.Standing);
+    }
 
     [Fact]
     public void A_section_meets_its_like_end_to_end()

@@ -1,5 +1,8 @@
+using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
+using InkBasin.Core.Materials;
 using InkBasin.Core.Plan;
 
 namespace InkBasin.Core.Tests.Plan;
@@ -7,7 +10,7 @@ namespace InkBasin.Core.Tests.Plan;
 public class MakingPlanTests
 {
     private static MakingPlan Of(Build build) =>
-        MakingPlan.Of(build, steps => GroundRecipe.Compile(build.Board, steps), Stores.Examples);
+        Planner.Answers(build, Stores.Examples).Making(steps => GroundRecipe.Compile(build.Board, steps));
 
     private static Build With(params GroundOperation[] steps) => Samples.Creek with { Recipe = [.. Samples.Creek.Recipe, .. steps] };
 

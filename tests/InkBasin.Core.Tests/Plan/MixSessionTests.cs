@@ -1,6 +1,10 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Plan;
@@ -34,7 +38,7 @@ public class MixSessionTests
         SlopeDeg = 89,
     };
 
-    private static InkBasin.Core.Plan.Water Pool(string id, double x, double y) =>
+    private static InkBasin.Core.Builds.Water Pool(string id, double x, double y) =>
         Samples.Creek.Waters[0] with { Id = id, Name = $"Pond {id}", Seed = new PointMm(x, y), WaterlineMm = 28 };
 
     private static BuildPlan PlanOf(Build build, Stores? stores = null) => Planner.Plan(build, stores ?? Stores.Examples);
@@ -43,15 +47,15 @@ public class MixSessionTests
     public void Waters_of_one_product_ink_and_evening_are_mixed_for_together()
     {
         var plan = PlanOf(Ponds);
-        Assert.Equal(plan.Waters[0].Layers.Count, plan.Sessions.Count);
-        Assert.All(plan.Sessions, session => Assert.Equal(["a", "b", "c"], session.Pools.Select(pool => pool.WaterId)));
-        Assert.Equal([1, 2], plan.Sessions.Select(session => session.Number));
-        var first = plan.Sessions[0];
-        Assert.Equal(plan.Waters.Sum(water => water.Layers[0].VolumeMl), first.VolumeMl, 9);
-        Assert.Equal(plan.Waters[0].Layers[0].PourAt, first.At);
+        Assert.Equal(plan.Waters[0].Layers.Is!.Layers.Count, plan.Sessions.Is!.Count);
+        Assert.All(plan.Sessions.Is!, session => Assert.Equal(["a", "b", "c"], session.Pools.Select(pool => pool.WaterId)));
+        Assert.Equal([1, 2], plan.Sessions.Is!.Select(session => session.Number));
+        var first = plan.Sessions.Is![0];
+        Assert.Equal(plan.Waters.Sum(water => water.Layers.Is!.Layers[0].VolumeMl), first.VolumeMl, 9);
+        Assert.Equal(plan.Waters[0].Layers.Is!.Layers[0].PourAt, first.At);
 
         // One cup keeps its residue once, not three times.
-        Assert.True(first.MixedMl < plan.Waters.Sum(water => water.Layers[0].Mix.Batches.Sum(batch => batch.MixedMl)));
+        Assert.True(first.MixedMl < plan.Waters.Sum(water => water.Layers.Is!.Layers[0].Mix.Batches.Sum(batch => batch.MixedMl)));
         Assert.Empty(first.CouldJoin);
     }
 
@@ -60,13 +64,13 @@ public class MixSessionTests
     {
         var later = Ponds with { Waters = [.. Ponds.Waters.Take(2), Ponds.Waters[2] with { FirstPourAt = Samples.Evening.AddDays(1).AddHours(1) }] };
         var plan = PlanOf(later);
-        var first = plan.Sessions[0];
+        var first = plan.Sessions.Is![0];
         Assert.Equal(["a", "c"], first.Pools.Select(pool => pool.WaterId));
         Assert.Equal(["b"], first.CouldJoin);
-        Assert.Equal(["c", "a"], plan.Sessions.First(session => session.Pools[0].WaterId == "b").CouldJoin);
+        Assert.Equal(["c", "a"], plan.Sessions.Is!.First(session => session.Pools[0].WaterId == "b").CouldJoin);
         var inked = Ponds with { Waters = [.. Ponds.Waters.Take(2), Ponds.Waters[2] with { Ink = new InkChoice("umber", 0.2) }] };
-        Assert.All(PlanOf(inked).Sessions, session => Assert.Empty(session.CouldJoin));
-        Assert.Contains(PlanOf(inked).Sessions, session => session.TintName == "Umber" && session.Pools.Count == 1);
+        Assert.All(PlanOf(inked).Sessions.Is!, session => Assert.Empty(session.CouldJoin));
+        Assert.Contains(PlanOf(inked).Sessions.Is!, session => session.TintName == "Umber" && session.Pools.Count == 1);
     }
 
     [Property(MaxTest = 40)]
@@ -75,7 +79,7 @@ public class MixSessionTests
         var sheet = ExampleSheets.All[0] with { MaxBatchG = 8 + (most / 4.0) };
         var build = Ponds with { Waters = [.. Ponds.Waters.Select(water => water with { WaterlineMm = 20 + (line / 255.0 * 9) })] };
         var plan = PlanOf(build, Stores.Examples with { Sheets = [sheet] });
-        foreach (var session in plan.Sessions)
+        foreach (var session in plan.Sessions.Is!)
         {
             foreach (var pool in session.Pools)
             {
@@ -89,26 +93,26 @@ public class MixSessionTests
             if (session.Cards.Any(card => card.Lines.Any(one => one.LeftMl < 0))) return false;
         }
 
-        return plan.Sessions.Count > 0;
+        return plan.Sessions.Is!.Count > 0;
     }
 
     [Fact]
     public void A_cup_that_would_turn_before_it_is_poured_is_divided()
     {
-        var slow = PlanOf(Ponds).Sessions[0];
+        var slow = PlanOf(Ponds).Sessions.Is![0];
         Assert.True(slow.PotLifeMin >= slow.WorkMin);
         var hasty = ExampleSheets.All[0] with { PotLifeMin = 3 };
-        var session = PlanOf(Ponds, Stores.Examples with { Sheets = [hasty] }).Sessions[0];
+        var session = PlanOf(Ponds, Stores.Examples with { Sheets = [hasty] }).Sessions.Is![0];
         Assert.True(session.Cards.Count > slow.Cards.Count);
         Assert.True(session.PotLifeMin >= session.WorkMin || session.Notices.Any(notice => notice.Standing == Standing.Stop));
-        var hopeless = PlanOf(Ponds, Stores.Examples with { Sheets = [hasty with { PotLifeMin = 0.6 }] }).Sessions[0];
+        var hopeless = PlanOf(Ponds, Stores.Examples with { Sheets = [hasty with { PotLifeMin = 0.6 }] }).Sessions.Is![0];
         Assert.Contains(hopeless.Notices, notice => notice.Standing == Standing.Stop && notice.Sentence.Contains("turns after", StringComparison.Ordinal));
     }
 
     [Fact]
     public void Bottles_run_down_over_the_sessions_and_the_first_that_is_short_says_so()
     {
-        var first = PlanOf(Ponds).Sessions[0];
+        var first = PlanOf(Ponds).Sessions.Is![0];
         var need = first.Cards.Sum(card => card.Batch.BG);
         var stores = Stores.Examples with
         {
@@ -119,13 +123,13 @@ public class MixSessionTests
             ],
         };
         var plan = PlanOf(Ponds, stores);
-        Assert.True(plan.Sessions[0].Stock!.Enough);
-        Assert.Equal(1, plan.Sessions[0].Stock!.TwoLeftG, 9);
-        Assert.False(plan.Sessions[1].Stock!.Enough);
-        Assert.Contains("g of part two", plan.Sessions[1].Notices[0].Sentence, StringComparison.Ordinal);
-        Assert.DoesNotContain("part one", plan.Sessions[1].Notices[0].Sentence, StringComparison.Ordinal);
+        Assert.True(plan.Sessions.Is![0].Stock!.Enough);
+        Assert.Equal(1, plan.Sessions.Is![0].Stock!.TwoLeftG, 9);
+        Assert.False(plan.Sessions.Is![1].Stock!.Enough);
+        Assert.Contains("g of part two", plan.Sessions.Is![1].Notices[0].Sentence, StringComparison.Ordinal);
+        Assert.DoesNotContain("part one", plan.Sessions.Is![1].Notices[0].Sentence, StringComparison.Ordinal);
         Assert.Null(first.Stock);
-        var checks = BeforePour.Of(Ponds, plan, "a", 2, stores, Samples.Evening);
+        var checks = Samples.ListOf(Ponds, "a", stores);
         Assert.Equal(Known.Yes, checks.Single(check => check.Item == CheckItem.Stock).Known);
     }
 
@@ -133,10 +137,10 @@ public class MixSessionTests
     public void The_first_layer_may_be_inked_stronger_and_is_then_a_mix_of_its_own()
     {
         var plan = PlanOf(Ponds with { Waters = [.. Ponds.Waters.Select(water => water with { Ink = water.Ink with { FirstTimes = 3 } })] });
-        Assert.Equal([0.6, 0.2], plan.Sessions.Select(session => Math.Round(session.MlPer100Ml, 9)));
-        Assert.True(plan.Waters[1].Layers[0].Tint!.Drops > 2 * plan.Waters[1].Layers[1].Tint!.Drops);
+        Assert.Equal([0.6, 0.2], plan.Sessions.Is!.Select(session => Math.Round(session.MlPer100Ml, 9)));
+        Assert.True(plan.Waters[1].Layers.Is!.Layers[0].Tint!.Drops > 2 * plan.Waters[1].Layers.Is!.Layers[1].Tint!.Drops);
 
         // Seen from above the deep water is darker than with the same ink throughout.
-        Assert.NotEqual(PlanOf(Ponds).Waters[1].DepthColours[^1], plan.Waters[1].DepthColours[^1]);
+        Assert.NotEqual(PlanOf(Ponds).Waters[1].Look.DepthColours[^1], plan.Waters[1].Look.DepthColours[^1]);
     }
 }

@@ -1,6 +1,8 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
@@ -10,7 +12,7 @@ namespace InkBasin.Core.Tests.Plan;
 
 public class OtherKindsTests
 {
-    private static Build With(string productId, Func<InkBasin.Core.Plan.Water, InkBasin.Core.Plan.Water>? change = null)
+    private static Build With(string productId, Func<InkBasin.Core.Builds.Water, InkBasin.Core.Builds.Water>? change = null)
     {
         var water = Samples.Creek.Waters[0] with { ProductId = productId };
         return Samples.Creek with { Waters = [change is null ? water : change(water)] };
@@ -23,15 +25,15 @@ public class OtherKindsTests
     {
         var plan = Only(With("one-part-water"));
         var sheet = ExampleSheets.All.Single(one => one.Id == "one-part-water");
-        Assert.All(plan.Layers, layer => Assert.True(DryingCoats.WetMm(layer.DepthMm, sheet.ShrinkPercent) <= sheet.GreatestLayerMm + 1e-9));
-        Assert.Equal(96 / 0.7, plan.Layers.Sum(layer => layer.VolumeMl), 6);
-        Assert.All(plan.Layers, layer => Assert.Equal(0, layer.Mix.Batches[0].BG));
-        Assert.All(plan.Layers, layer => Assert.Null(layer.Cure.GelH));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.True(DryingCoats.WetMm(layer.DepthMm, sheet.ShrinkPercent) <= sheet.GreatestLayerMm + 1e-9));
+        Assert.Equal(96 / 0.7, plan.Layers.Is!.Layers.Sum(layer => layer.VolumeMl), 6);
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Equal(0, layer.Mix.Batches[0].BG));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Null(layer.Cure.GelH));
         Assert.Contains(plan.Notices, one => one.Sentence.Contains("does not level itself", StringComparison.Ordinal));
-        Assert.Equal(DryingCoats.Hours(sheet.Drying!, plan.Layers[0].DepthMm / 0.7, 50), plan.Layers[1].PourH, 9);
+        Assert.Equal(DryingCoats.Hours(sheet.Drying!, plan.Layers.Is!.Layers[0].DepthMm / 0.7, 50), plan.Layers.Is!.Layers[1].PourH, 9);
 
         var damp = Only(With("one-part-water") with { Room = new Room(23, 80) });
-        Assert.Equal(2.5 * plan.Layers[1].PourH, damp.Layers[1].PourH, 6);
+        Assert.Equal(2.5 * plan.Layers.Is!.Layers[1].PourH, damp.Layers.Is!.Layers[1].PourH, 6);
         Assert.Contains(damp.Notices, one => one.Standing == Standing.Tight && one.Sentence.Contains("80 % humidity", StringComparison.Ordinal));
         Assert.Equal(["drops", "freeboard", "layers", "mix", "takes", "times", "volume"], plan.Workings.Keys.Order());
     }
@@ -44,11 +46,11 @@ public class OtherKindsTests
         var inked = Only(With("uv-resin", water => water with { Ink = new InkChoice("olive", 0.4) }));
         Assert.Equal(DepthLimit.Ink, inked.Safe!.LimitedBy);
         Assert.InRange(inked.Safe.SafeMm, 0.3, 2.9);
-        Assert.True(inked.Layers.Count > clear.Layers.Count);
-        Assert.DoesNotContain(inked.Layers, layer => layer.Cure.Standing == Standing.Stop);
+        Assert.True(inked.Layers.Is!.Layers.Count > clear.Layers.Is!.Layers.Count);
+        Assert.DoesNotContain(inked.Layers.Is!.Layers, layer => layer.Cure.Standing == Standing.Stop);
         var dark = Only(With("uv-resin", water => water with { Ink = new InkChoice("black-ink", 3) }));
         Assert.Contains(dark.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("too dark for the lamp", StringComparison.Ordinal));
-        Assert.All(dark.Layers, layer => Assert.Equal(Standing.Stop, layer.Cure.Standing));
+        Assert.All(dark.Layers.Is!.Layers, layer => Assert.Equal(Standing.Stop, layer.Cure.Standing));
     }
 
     [Fact]
@@ -57,7 +59,7 @@ public class OtherKindsTests
         var build = With("polyester");
         var plan = Planner.Plan(build, Stores.Examples);
         Assert.Contains(plan.Waters[0].Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("dissolves bare polystyrene", StringComparison.Ordinal));
-        Assert.Equal(Known.No, BeforePour.Of(build, plan, "w", 2, Stores.Examples, Samples.Evening).Single(check => check.Item == CheckItem.Layer).Known);
+        Assert.Equal(Known.No, Samples.ListOf(build).Single(check => check.Item == CheckItem.Layer).Known);
         var barred = With("polyester", water => water with { Barrier = new FoamBarrier("Two coats of epoxy", Samples.Evening) });
         Assert.DoesNotContain(Only(barred).Notices, one => one.Standing == Standing.Stop);
         Assert.Contains(Only(barred).Notices, one => one.Sentence.Contains("Two coats of epoxy", StringComparison.Ordinal));
@@ -83,11 +85,10 @@ public class OtherKindsTests
     [InlineData("gloss-gel")]
     public void What_does_not_react_has_no_heat_to_follow_and_says_so(string id)
     {
-        var build = With(id);
-        var ground = GroundRecipe.Compile(build.Board, build.Recipe, null, default);
-        Assert.Contains("one part", Assert.Throws<RefusedException>(() => HeatCurve.Of(build, ground, "w", Stores.Examples)).Message, StringComparison.Ordinal);
-        Assert.Throws<RefusedException>(() => SurfacePlan.Of(build, ground, "w", Stores.Examples));
-        Assert.Equal(4, StrategyTrade.Of(build, ground, "w", Stores.Examples).Count);
+        var water = Planner.Answers(With(id), Stores.Examples).Of("w");
+        Assert.Null(water.Course!.Curing);
+        Assert.Contains("holds no ripples", Assert.Throws<RefusedException>(() => SurfacePlan.Of(water.Case, water.Layers.Is!.Layers)).Message, StringComparison.Ordinal);
+        Assert.Equal(Enum.GetValues<LayerStrategy>(), StrategyTrade.Of(water.Case).Where(way => way.Trade.Is!.Layers > 0).Select(way => way.Strategy));
     }
 
     [Property(MaxTest = 80)]
@@ -102,9 +103,9 @@ public class OtherKindsTests
             Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 60 }, new Channel { Id = "creek", Name = "Creek bed", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = bed % 28, BedEndMm = bed % 28, BankAngleDeg = 90 }],
         };
         var plan = Planner.Plan(build, Stores.Examples with { Sheets = [sheet] }).Waters[0];
-        return plan.Layers.Count > 0
-            && plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8) && layer.DepthMm <= (plan.Safe?.SafeMm ?? sheet.GreatestLayerMm) * (1 + 1e-8))
-            && plan.Layers.All(layer => layer.Mix.Batches.All(one => one.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
-            && plan.Layers.Zip(plan.Layers.Skip(1)).All(pair => pair.Second.PourH >= pair.First.RecoatFromH - 1e-9);
+        return plan.Layers.Is!.Layers.Count > 0
+            && plan.Layers.Is!.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8) && layer.DepthMm <= (plan.Safe?.SafeMm ?? sheet.GreatestLayerMm) * (1 + 1e-8))
+            && plan.Layers.Is!.Layers.All(layer => layer.Mix.Batches.All(one => one.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
+            && plan.Layers.Is!.Layers.Zip(plan.Layers.Is!.Layers.Skip(1)).All(pair => pair.Second.PourH >= pair.First.RecoatFromH - 1e-9);
     }
 }

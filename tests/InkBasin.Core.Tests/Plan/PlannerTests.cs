@@ -1,8 +1,9 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
-using InkBasin.Core.Stock;
+using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -10,7 +11,7 @@ public class PlannerTests
 {
     private static WaterPlan Only(Build build) => Planner.Plan(build, Stores.Examples).Waters[0];
 
-    private static Build With(Func<Core.Plan.Water, Core.Plan.Water> change) =>
+    private static Build With(Func<Core.Builds.Water, Core.Builds.Water> change) =>
         Samples.Creek with { Waters = [change(Samples.Creek.Waters[0])] };
 
     [Fact]
@@ -18,23 +19,23 @@ public class PlannerTests
     {
         // Bed 6 + skin 2, waterline 20: 40 × 200 × 12 mm = 96 ml; the coating's 6 mm makes two layers.
         var plan = Only(Samples.Creek);
-        Assert.Equal(96, plan.VolumeMl, 9);
-        Assert.Equal(8, plan.BedMm);
-        Assert.Equal(0.912, plan.ScaleDepthM, 9);
-        Assert.Equal(25, plan.SpillMm);
-        Assert.Equal(Standing.Holds, plan.Standing);
-        Assert.Equal([14, 20], plan.Layers.Select(layer => layer.ToMm));
-        Assert.All(plan.Layers, layer => Assert.Equal(48 / (1 - 0.006), layer.VolumeMl, 9));
+        Assert.Equal(96, plan.Level.VolumeMl, 9);
+        Assert.Equal(8, plan.Level.BedMm);
+        Assert.Equal(0.912, plan.Level.ScaleDepthM, 9);
+        Assert.Equal(25, plan.Level.SpillMm);
+        Assert.Equal(Standing.Holds, plan.Level.Standing);
+        Assert.Equal([14, 20], plan.Layers.Is!.Layers.Select(layer => layer.ToMm));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Equal(48 / (1 - 0.006), layer.VolumeMl, 9));
     }
 
     [Fact]
     public void The_parts_weigh_what_the_ratio_says_and_drops_are_the_same_in_equal_batches()
     {
         var plan = Only(Samples.Creek);
-        var batch = plan.Layers[0].Mix.Batches[0];
+        var batch = plan.Layers.Is!.Layers[0].Mix.Batches[0];
         Assert.Equal(1.13 / 1.01, batch.AG / batch.BG, 0.005);
-        Assert.Equal(plan.Layers[0].Tint, plan.Layers[1].Tint);
-        Assert.Equal(Math.Round(0.2 * batch.MixedMl / 100 / 0.05), plan.Layers[0].Tint!.Drops);
+        Assert.Equal(plan.Layers.Is!.Layers[0].Tint, plan.Layers.Is!.Layers[1].Tint);
+        Assert.Equal(Math.Round(0.2 * batch.MixedMl / 100 / 0.05), plan.Layers.Is!.Layers[0].Tint!.Drops);
     }
 
     [Fact]
@@ -42,12 +43,12 @@ public class PlannerTests
     {
         var plan = Only(Samples.Creek);
         var first = Samples.Creek.Waters[0].FirstPourAt!.Value;
-        Assert.Equal(first, plan.Layers[0].PourAt);
-        Assert.Equal(first.AddHours(12), plan.Layers[1].PourAt);
-        Assert.Equal(first.AddHours(24), plan.Layers[1].RecoatFromAt);
-        Assert.Equal(first.AddHours(12 + 20), plan.StripAt);
-        Assert.Equal(first.AddHours(12 + 72), plan.FullCureAt);
-        Assert.Null(Only(With(water => water with { FirstPourAt = null })).Layers[0].PourAt);
+        Assert.Equal(first, plan.Layers.Is!.Layers[0].PourAt);
+        Assert.Equal(first.AddHours(12), plan.Layers.Is!.Layers[1].PourAt);
+        Assert.Equal(first.AddHours(24), plan.Layers.Is!.Layers[1].RecoatFromAt);
+        Assert.Equal(first.AddHours(12 + 20), plan.Layers.Is!.StripAt);
+        Assert.Equal(first.AddHours(12 + 72), plan.Layers.Is!.FullCureAt);
+        Assert.Null(Only(With(water => water with { FirstPourAt = null })).Layers.Is!.Layers[0].PourAt);
     }
 
     [Fact]
@@ -55,12 +56,12 @@ public class PlannerTests
     {
         var bare = Samples.Creek with { Dams = [] };
         var plan = Only(bare);
-        Assert.Equal(Standing.Stop, plan.Standing);
-        Assert.Equal(2, plan.OpenEdges.Count);
+        Assert.Equal(Standing.Stop, plan.Level.Standing);
+        Assert.Equal(2, plan.Edges.Open.Count);
         Assert.Contains(plan.Notices, notice => notice.Standing == Standing.Stop && notice.Sentence.Contains("dam", StringComparison.Ordinal));
-        var dammed = Only(bare with { Dams = plan.ProposedDams });
-        Assert.Equal(Standing.Holds, dammed.Standing);
-        Assert.Equal(5, dammed.FreeboardMm, 9);
+        var dammed = Only(bare with { Dams = Samples.PutUp(plan.Edges.Proposed) });
+        Assert.Equal(Standing.Holds, dammed.Level.Standing);
+        Assert.Equal(5, dammed.Level.FreeboardMm, 9);
     }
 
     [Theory]
@@ -69,14 +70,14 @@ public class PlannerTests
     [InlineData(25, Standing.Tight)]
     [InlineData(26, Standing.Stop)]
     public void Freeboard_says_holds_tight_or_stop(double waterline, Standing standing) =>
-        Assert.Equal(standing, Only(With(water => water with { WaterlineMm = waterline })).Standing);
+        Assert.Equal(standing, Only(With(water => water with { WaterlineMm = waterline })).Level.Standing);
 
     [Fact]
     public void Nothing_wet_is_told_and_makes_no_layers()
     {
         var plan = Only(With(water => water with { WaterlineMm = 5 }));
-        Assert.Empty(plan.Layers);
-        Assert.Equal(0, plan.VolumeMl);
+        Assert.Empty(plan.Layers.Is!.Layers);
+        Assert.Equal(0, plan.Level.VolumeMl);
         Assert.Contains(plan.Notices, notice => notice.Sentence.StartsWith("Nothing is wet", StringComparison.Ordinal));
     }
 
@@ -84,8 +85,8 @@ public class PlannerTests
     public void An_unknown_product_stops_the_plan_but_not_the_measuring()
     {
         var plan = Only(With(water => water with { ProductId = "gone" }));
-        Assert.Equal(96, plan.VolumeMl, 9);
-        Assert.Empty(plan.Layers);
+        Assert.Equal(96, plan.Level.VolumeMl, 9);
+        Assert.Empty(plan.Layers.Is!.Layers);
         Assert.Equal(Standing.Stop, plan.Notices[0].Standing);
     }
 
@@ -124,16 +125,16 @@ public class PlannerTests
             Strategy = (LayerStrategy)(strategy % 4),
             SealMm = 0.5 + (seal / 255.0 * 19),
         }));
-        return plan.Layers.Count > 0
-            && plan.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8))
-            && plan.Layers.All(layer => layer.Mix.Batches.All(batch => batch.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
-            && Enumerable.Range(1, plan.Layers.Count - 1).All(i => plan.Layers[i].PourH >= plan.Layers[i - 1].RecoatFromH);
+        return plan.Layers.Is!.Layers.Count > 0
+            && plan.Layers.Is!.Layers.All(layer => layer.DepthMm <= sheet.GreatestLayerMm * (1 + 1e-8))
+            && plan.Layers.Is!.Layers.All(layer => layer.Mix.Batches.All(batch => batch.MixedG <= sheet.MaxBatchG * (1 + 1e-8)))
+            && Enumerable.Range(1, plan.Layers.Is!.Layers.Count - 1).All(i => plan.Layers.Is!.Layers[i].PourH >= plan.Layers.Is!.Layers[i - 1].RecoatFromH);
     }
 
     [Property(MaxTest = 40)]
     public bool A_higher_waterline_never_takes_less(byte low, byte high)
     {
         double a = 8.5 + (Math.Min(low, high) / 255.0 * 20), b = 8.5 + (Math.Max(low, high) / 255.0 * 20);
-        return Only(With(w => w with { WaterlineMm = a })).VolumeMl <= Only(With(w => w with { WaterlineMm = b })).VolumeMl;
+        return Only(With(w => w with { WaterlineMm = a })).Level.VolumeMl <= Only(With(w => w with { WaterlineMm = b })).Level.VolumeMl;
     }
 }

@@ -1,4 +1,6 @@
+using InkBasin.Core.Tests.Builds;
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Water;
@@ -16,10 +18,10 @@ public class WaterStageTests
     public void A_water_test_corrects_every_layer()
     {
         var plan = Only(Tested(test => test with { InMl = 100.8, OutMl = null, LostMl = null }));
-        Assert.Equal(1.05, plan.Calibration, 12);
-        Assert.Equal(96, plan.VolumeMl, 9);
-        Assert.Equal(100.8, plan.Takes!.ExpectedMl, 9);
-        Assert.All(plan.Layers, layer => Assert.Equal(50.4 / (1 - 0.006), layer.VolumeMl, 9));
+        Assert.Equal(1.05, plan.Takes.Calibration, 12);
+        Assert.Equal(96, plan.Level.VolumeMl, 9);
+        Assert.Equal(100.8, plan.Takes!.Range!.ExpectedMl, 9);
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Equal(50.4 / (1 - 0.006), layer.VolumeMl, 9));
     }
 
     [Fact]
@@ -33,10 +35,10 @@ public class WaterStageTests
     [Fact]
     public void Far_off_is_told_and_an_older_bed_counts_no_more()
     {
-        Assert.Equal(Standing.Stop, Only(Tested(test => test with { InMl = 120 })).Tests[0].Notice.Standing);
+        Assert.Equal(Standing.Stop, Only(Tested(test => test with { InMl = 120 })).Takes.Tests[0].Notice.Standing);
         var moved = Only(Tested(test => test with { InMl = 120, ReckonedMl = 110 }));
-        Assert.True(moved.Tests[0].GroundChanged);
-        Assert.Equal(1, moved.Calibration);
+        Assert.True(moved.Takes.Tests[0].GroundChanged);
+        Assert.Equal(1, moved.Takes.Calibration);
     }
 
     [Fact]
@@ -44,20 +46,20 @@ public class WaterStageTests
     {
         var two = Samples.Creek with { WaterTests = [Samples.Test with { InMl = 104 }, Samples.Test with { Id = "t2", At = Samples.Test.At.AddDays(1), InMl = 98 }] };
         var plan = Only(two);
-        Assert.Equal(["t", "t2"], plan.Tests.Select(test => test.Id));
-        Assert.Equal(98 / 96.0, plan.Calibration, 12);
+        Assert.Equal(["t", "t2"], plan.Takes.Tests.Select(test => test.Id));
+        Assert.Equal(98 / 96.0, plan.Takes.Calibration, 12);
     }
 
     [Fact]
     public void A_leak_is_worked_out_for_the_first_layer()
     {
-        Assert.Null(Only(Tested(test => test)).Seep);
-        var seep = Only(Tested(test => test with { LostMl = 4 })).Seep!;
-        Assert.InRange(seep.LostMl, 0.001, 0.1);
-        Assert.True(seep.LostFirstHourMl < seep.LostMl);
+        Assert.Null(Only(Tested(test => test)).Seep.Is);
+        var seep = Only(Tested(test => test with { LostMl = 4 })).Seep;
+        Assert.InRange(seep.Is!.LostMl, 0.001, 0.1);
+        Assert.True(seep.Is!.LostFirstHourMl < seep.Is!.LostMl);
 
         // Head 12 mm in the test, 6 under the first layer: as deep again through the same gap loses twice.
-        Assert.Equal(2, Core.Dams.Seep.Of(new(4, 40, 12), 12, Core.Resin.ResinProperties.Of(Core.Stock.ExampleSheets.All[0]), 900, 23).LostMl / seep.LostMl, 9);
+        Assert.Equal(2, Core.Dams.Seep.Of(new(4, 40, 12), 12, Core.Resin.ResinProperties.Of(Core.Resin.ExampleSheets.All[0]), 900, 23).LostMl / seep.Is!.LostMl, 9);
     }
 
     [Theory]
@@ -65,25 +67,25 @@ public class WaterStageTests
     [InlineData(10.0, 20.0, null)]
     [InlineData(10.0, null, 20.0)]
     public void A_test_that_measures_nothing_or_too_much_is_refused(double? poured, double? tipped, double? lost) =>
-        Assert.Throws<RefusedException>(() => new AddWaterTest(Samples.Test with { Id = "x", InMl = poured, OutMl = tipped, LostMl = lost }, 0).Apply(Samples.Creek));
+        Assert.Throws<RefusedException>(() => Edits.Add("waterTests", Samples.Test with { Id = "x", InMl = poured, OutMl = tipped, LostMl = lost }).Apply(Samples.Creek));
 
     [Fact]
     public void A_drowned_thing_takes_its_place_in_the_layers_it_stands_in()
     {
         // 40 × 5 × 5 mm on the bed: 1 ml, all in the first layer.
         var plan = Only(Samples.Creek with { Drowned = [Samples.Log] });
-        Assert.Equal(1, plan.DisplacedMl, 12);
-        Assert.Equal(95, plan.Takes!.ExpectedMl, 9);
-        Assert.Equal((48 - 1) / (1 - 0.006), plan.Layers[0].VolumeMl, 9);
-        Assert.Equal(48 / (1 - 0.006), plan.Layers[1].VolumeMl, 9);
+        Assert.Equal(1, plan.Takes.DisplacedMl, 12);
+        Assert.Equal(95, plan.Takes!.Range!.ExpectedMl, 9);
+        Assert.Equal((48 - 1) / (1 - 0.006), plan.Layers.Is!.Layers[0].VolumeMl, 9);
+        Assert.Equal(48 / (1 - 0.006), plan.Layers.Is!.Layers[1].VolumeMl, 9);
     }
 
     [Fact]
     public void What_is_set_in_later_comes_out_of_the_last_layer_alone()
     {
         var plan = Planner.Plan(Samples.Creek with { Drowned = [Samples.Log with { SetIn = SetIn.Later }] }, Stores.Examples);
-        Assert.Equal(48 / (1 - 0.006), plan.Waters[0].Layers[0].VolumeMl, 9);
-        Assert.Equal(47 / (1 - 0.006), plan.Waters[0].Layers[1].VolumeMl, 9);
+        Assert.Equal(48 / (1 - 0.006), plan.Waters[0].Layers.Is!.Layers[0].VolumeMl, 9);
+        Assert.Equal(47 / (1 - 0.006), plan.Waters[0].Layers.Is!.Layers[1].VolumeMl, 9);
         var log = plan.Drowned[0];
         Assert.True(log.SetInFromH > 0 && log.SetInToH > log.SetInFromH && log.SetInToH < 10);
     }
@@ -121,8 +123,8 @@ public class WaterStageTests
             SetIn = (SetIn)random.Next(2),
         }).ToList();
         var (bare, full) = (Only(Samples.Creek), Only(Samples.Creek with { Drowned = things }));
-        var less = bare.Layers.Sum(layer => layer.VolumeMl) - full.Layers.Sum(layer => layer.VolumeMl);
-        return Math.Abs(less - (full.DisplacedMl / (1 - 0.006))) < 1e-9;
+        var less = bare.Layers.Is!.Layers.Sum(layer => layer.VolumeMl) - full.Layers.Is!.Layers.Sum(layer => layer.VolumeMl);
+        return Math.Abs(less - (full.Takes.DisplacedMl / (1 - 0.006))) < 1e-9;
     }
 
     [Fact]
@@ -133,11 +135,11 @@ public class WaterStageTests
 
         // An even bed has no roughness; carving and reading remain.
         var deviation = area / 1000.0 * Math.Sqrt((0.25 * 0.25) + (0.6 * 0.6));
-        Assert.Equal(deviation, unknown.DeviationMl, 6);
-        Assert.Equal(96 + (1.644854 * deviation), unknown.SureMl, 4);
-        Assert.True(unknown.LowMl < 96 && unknown.HighMl > unknown.SureMl);
+        Assert.Equal(deviation, unknown.Range!.DeviationMl, 6);
+        Assert.Equal(96 + (1.644854 * deviation), unknown.Range!.SureMl, 4);
+        Assert.True(unknown.Range!.LowMl < 96 && unknown.Range!.HighMl > unknown.Range!.SureMl);
         var tested = Only(Tested(test => test)).Takes!;
-        Assert.Equal(Math.Sqrt((2.0 * 2.0) + 1), tested.DeviationMl, 6);
+        Assert.Equal(Math.Sqrt((2.0 * 2.0) + 1), tested.Range!.DeviationMl, 6);
     }
 
     [Fact]
@@ -167,14 +169,14 @@ public class WaterStageTests
         var build = Samples.Creek with { Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 30 }, bed] };
         var plan = Planner.Plan(build, Stores.Examples);
         var band = plan.Ground.Surveys[0].BandMl;
-        var reading = plan.Waters[0].AreaMm2 * 0.25 / 1000;
-        Assert.Equal(Math.Sqrt((band * band) + (reading * reading)), plan.Waters[0].Takes!.DeviationMl, 6);
+        var reading = plan.Waters[0].Level.AreaMm2 * 0.25 / 1000;
+        Assert.Equal(Math.Sqrt((band * band) + (reading * reading)), plan.Waters[0].Takes!.Range!.DeviationMl, 6);
     }
 
     [Fact]
     public void Two_waters_that_are_one_name_each_other()
     {
         var twice = Samples.Creek with { Waters = [Samples.Creek.Waters[0], Samples.Creek.Waters[0] with { Id = "w2", Name = "Pool", Seed = new PointMm(20, 50) }] };
-        Assert.Equal(["Pool"], Only(twice).JoinedWith);
+        Assert.Equal(["Pool"], Only(twice).Level.JoinedWith);
     }
 }

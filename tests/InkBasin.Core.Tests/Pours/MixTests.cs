@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Pours;
 
@@ -33,7 +34,7 @@ public class MixTests
         return batch.AMl >= (mixed * byVolume / (1 + byVolume)) - 1e-6
             && batch.BMl >= (mixed / (1 + byVolume)) - 1e-6
             && batch.MixedG <= 2000.0001
-            && batch.Ok == (answer.Warnings.Count == 0);
+            && batch.Ok == (answer.Notices.Count == 0);
     }
 
     [Property]
@@ -54,7 +55,9 @@ public class MixTests
         var answer = Mix.Of(TwoToOne with { VolumeMl = 12, Device = new MeasuringDevice(DeviceKind.Cup, 5) });
         Assert.False(answer.Batches[0].Ok);
         Assert.Equal(382.5, answer.LeastBatchMl, 9);
-        Assert.Contains("382.5", Assert.Single(answer.Warnings), StringComparison.Ordinal);
+        var told = Assert.Single(answer.Notices);
+        Assert.Equal(("tooSmallToMeasure", 382.5), (told.Kind, Math.Round(told.Numbers["leastBatchMl"], 9)));
+        Assert.Contains("382.5", told.Sentence, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ public class OnePartTests
     public void A_flash_reaches_the_sheets_depth_in_clear_resin_and_less_with_ink()
     {
         var flash = new UvFlash(3, 60);
-        var clear = ExampleTints.ClearResin;
+        var clear = BareResin.Layer;
         Assert.Equal(3, FlashDepth.Mm(flash, clear, clear), 12);
 
         // D = C/(1 + C·β/2): a dye of 2/3 per mm at the blue end halves a flash of three mm.

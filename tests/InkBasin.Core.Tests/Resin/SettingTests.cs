@@ -1,6 +1,6 @@
 using FsCheck.Xunit;
-using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Resin;
 

@@ -1,5 +1,4 @@
 using InkBasin.Core.Resin;
-using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Resin;
 

@@ -1,6 +1,5 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Resin;
-using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Resin;
 

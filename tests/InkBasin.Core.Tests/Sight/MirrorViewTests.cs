@@ -1,5 +1,4 @@
 using InkBasin.Core.Ground;
-using InkBasin.Core.Plan;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Water;
 
@@ -25,7 +24,7 @@ public class MirrorViewTests
         Assert.Equal(0, view.MissingMm);
         Assert.Null(view.HiddenAtMm);
         Assert.Equal(190, view.WaterToMm!.Value, 1.01);
-        Assert.Equal(Standing.Holds, MirrorWords.Of(view, "Lake").Standing);
+        Assert.Equal(Standing.Holds, MirrorNotices.Of(view, "Lake").Standing);
     }
 
     [Fact]
@@ -34,7 +33,7 @@ public class MirrorViewTests
         // Water only to y = 60, 138 mm from the eye: 42.5 mm short of the 95.5 wanted.
         var view = Look(Lake(shoreRow: 30));
         Assert.Equal(42.5, view.MissingMm, 1.01);
-        Assert.Contains($"must reach {view.MissingMm:0} mm nearer", MirrorWords.Of(view, "Lake").Sentence, StringComparison.Ordinal);
+        Assert.Contains($"must reach {view.MissingMm:0} mm nearer", MirrorNotices.Of(view, "Lake").Sentence, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -49,7 +48,7 @@ public class MirrorViewTests
         Assert.Null(Look(Foothill(40)).HiddenAtMm);
         var hidden = Look(Foothill(58));
         Assert.NotNull(hidden.HiddenAtMm);
-        Assert.Equal(Standing.Stop, MirrorWords.Of(hidden, "Lake").Standing);
+        Assert.Equal(Standing.Stop, MirrorNotices.Of(hidden, "Lake").Standing);
     }
 
     [Fact]

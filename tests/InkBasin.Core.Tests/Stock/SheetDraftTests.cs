@@ -1,5 +1,4 @@
 using FsCheck.Xunit;
-using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 

@@ -1,5 +1,4 @@
 using FsCheck.Xunit;
-using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Water;
 

@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Water;
@@ -96,6 +97,12 @@ public class ReachesTests
         Assert.Null(BesideTrack.Of(Slope(20, 8), []));
     }
 
+    private static IReadOnlyList<RunningWater> StreamsOf(Build build)
+    {
+        var all = Planner.Answers(build, Stores.Examples);
+        return Streams.Of(build.Recipe, all.Surface, all.Standing, build.Scale);
+    }
+
     [Fact]
     public void A_dropping_channel_is_proposed_weirs_that_hold_the_reaches_they_part()
     {
@@ -107,24 +114,25 @@ public class ReachesTests
             Board = new Board(400, 200, 2),
             Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel, new PlasterSkin { Id = "skin", Name = "Skin", ThicknessMm = 1.5 }],
         };
-        var proposal = RunningPlan.Propose(build, steps => GroundRecipe.Compile(build.Board, steps), "stream", 8, 3, "coating-epoxy");
-        Assert.Equal(proposal.Waters.Count - 1, proposal.Channel.Weirs.Count);
-        Assert.Equal(3, proposal.Waters.Count);
+        var split = Streams.Split(channel, GroundRecipe.Compile(build.Board, build.Recipe), 8, 3);
+        var waters = build.WatersFor(split, "coating-epoxy");
+        Assert.Equal(waters.Count - 1, split.Channel.Weirs.Count);
+        Assert.Equal(3, waters.Count);
         var made = build with
         {
-            Recipe = [build.Recipe[0], proposal.Channel, build.Recipe[2]],
-            Waters = proposal.Waters,
-            Dams = [new(Core.Dams.BoardSide.Left, 60, 140, 45), new(Core.Dams.BoardSide.Right, 60, 140, 45)],
+            Recipe = [build.Recipe[0], split.Channel, build.Recipe[2]],
+            Waters = waters,
+            Dams = [new(BoardSide.Left, 60, 140, 45) { Id = "left" }, new(BoardSide.Right, 60, 140, 45) { Id = "right" }],
         };
         var plan = Planner.Plan(made, Stores.Examples);
-        Assert.All(plan.Waters, water => Assert.Equal(Standing.Holds, water.Standing));
-        Assert.All(plan.Waters, water => Assert.InRange(water.MaxDepthMm, 5, 8.1));
-        Assert.All(plan.Waters, water => Assert.Empty(water.JoinedWith));
-        var stream = Assert.Single(RunningPlan.Of(made, GroundRecipe.Compile(made.Board, made.Recipe)));
+        Assert.All(plan.Waters, water => Assert.Equal(Standing.Holds, water.Level.Standing));
+        Assert.All(plan.Waters, water => Assert.InRange(water.Level.MaxDepthMm, 5, 8.1));
+        Assert.All(plan.Waters, water => Assert.Empty(water.Level.JoinedWith));
+        var stream = Assert.Single(StreamsOf(made));
         Assert.Equal(3, stream.Reaches.Count);
         Assert.Equal(2, stream.Falls.Count);
         Assert.All(stream.Falls, fall => Assert.InRange(fall.CrestOverMm, 2, 3));
-        Assert.All(stream.Falls.Zip(plan.Waters.Zip(plan.Waters.Skip(1))), pair => Assert.Equal(pair.Second.First.WaterlineMm - pair.Second.Second.WaterlineMm, pair.First.HeightMm, 9));
+        Assert.All(stream.Falls.Zip(plan.Waters.Zip(plan.Waters.Skip(1))), pair => Assert.Equal(pair.Second.First.Level.WaterlineMm - pair.Second.Second.Level.WaterlineMm, pair.First.HeightMm, 9));
         Assert.All(stream.Arrows, arrow => Assert.Equal(0, arrow.HeadingDeg, 6));
     }
 
@@ -142,9 +150,9 @@ public class ReachesTests
                 new TrackBed { Id = "track", Name = "Track", Points = [new(-20, 160), new(420, 160)], StartMm = 40, EndMm = 40, WidthMm = 24 },
                 new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 90, 30), new(440, 90, 30)], BedStartMm = 20, BedEndMm = 19, BankAngleDeg = 60 },
             ],
-            Waters = [new Core.Plan.Water { Id = "w", Name = "Stream", Seed = new PointMm(200, 90), WaterlineMm = 26, ProductId = "coating-epoxy" }],
+            Waters = [new Core.Builds.Water { Id = "w", Name = "Stream", Seed = new PointMm(200, 90), WaterlineMm = 26, ProductId = "coating-epoxy" }],
         };
-        var notice = Assert.Single(Assert.Single(RunningPlan.Of(build, GroundRecipe.Compile(build.Board, build.Recipe))).Notices);
+        var notice = Assert.Single(Assert.Single(StreamsOf(build)).Notices);
         Assert.Equal(Standing.Tight, notice.Standing);
         Assert.Contains("it runs beside the track, within 0°. A river keeps its own course", notice.Sentence, StringComparison.Ordinal);
     }

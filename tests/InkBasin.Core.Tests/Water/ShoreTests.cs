@@ -1,6 +1,5 @@
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
-using InkBasin.Core.Tests.Plan;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Water;
@@ -52,10 +51,11 @@ public class ShoreTests
     public void Heights_are_told_over_board_bench_and_datum()
     {
         var field = GroundRecipe.Compile(Samples.Creek.Board, Samples.Creek.Recipe).Surface;
-        var shore = ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, new PointMm(150, 10));
+        var region = WetRegion.Flood(field, field.CellAt(Samples.Creek.Waters[0].Seed), 20);
+        var shore = ShorePlan.Of(region, 6, 1.07, 40, new PointMm(150, 10));
         Assert.Equal((20, 26, 32, -12), (shore.WaterlineMm, shore.OverBenchMm, shore.DatumMm, shore.OverDatumMm));
-        Assert.Null(ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, null).OverDatumMm);
-        Assert.Throws<RefusedException>(() => ShorePlan.Of(Samples.Creek, field, "w", Stores.Examples, 40, new PointMm(-5, 0)));
-        Assert.Throws<RefusedException>(() => ShorePlan.Of(Samples.Creek, field, "nobody", Stores.Examples, 40, null));
+        Assert.Null(ShorePlan.Of(region, 6, 1.07, 40, null).OverDatumMm);
+        Assert.Throws<RefusedException>(() => ShorePlan.Of(region, 6, 1.07, 40, new PointMm(-5, 0)));
+        Assert.Throws<RefusedException>(() => Planner.Answers(Samples.Creek, Stores.Examples).Of("nobody"));
     }
 }

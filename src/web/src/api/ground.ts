@@ -55,12 +55,18 @@ export async function fetchGround(id: string, had: HadGround | null = null): Pro
   return read(await fetch(`/api/builds/${id}/ground${have}`), had);
 }
 
-export async function previewGround(id: string, edit: BuildEdit, had: HadGround | null): Promise<Ground> {
+export async function previewGround(
+  id: string,
+  edit: BuildEdit,
+  had: HadGround | null,
+  signal: AbortSignal,
+): Promise<Ground> {
   return read(
     await fetch(`/api/builds/${id}/preview/ground`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ edit, have: had?.key ?? null }),
+      signal,
     }),
     had,
   );

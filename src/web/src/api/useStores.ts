@@ -65,12 +65,7 @@ export function useBottles() {
   return useQuery({ queryKey: ['bottles'], queryFn: () => answer(api.GET('/api/stores/bottles')) }).data ?? [];
 }
 
-/** Pours of a build that have something out of the bottles. */
-export function useDrawn(buildId: string) {
-  return (
-    useQuery({
-      queryKey: ['drawn', buildId],
-      queryFn: () => answer(api.GET('/api/stores/draws', { params: { query: { buildId } } })),
-    }).data ?? []
-  );
+/** Sheets and bottles that are kept and cannot be read. */
+export function useShelfTroubles() {
+  return useQuery({ queryKey: ['shelf-troubles'], queryFn: () => answer(api.GET('/api/stores/troubles')) }).data ?? [];
 }

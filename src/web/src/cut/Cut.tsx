@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { layersOf } from '../api/plan';
 import type { WaterPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { layerShade } from '../staff/layerShade';
@@ -145,9 +146,10 @@ function WaterCut({
 }) {
   const units = useUnits();
   const crowded = x(section.lengthMm) - x(0) < 420;
-  const stretches = wetStretches(section, plan, columns);
+  const stretches = wetStretches(section, plan.level, columns);
   const widest = stretches.reduce((best, s) => (s[1] - s[0] > best[1] - best[0] ? s : best), [0, -1]);
-  const layers = plan.layers.length > 0 ? plan.layers : [{ fromMm: plan.bedMm ?? 0, toMm: plan.waterlineMm }];
+  const layers =
+    layersOf(plan).length > 0 ? layersOf(plan) : [{ fromMm: plan.level.bedMm ?? 0, toMm: plan.level.waterlineMm }];
   return (
     <g className={selected ? 'cut-water selected' : 'cut-water'}>
       {stretches.map(([from, to]) => {
@@ -174,17 +176,17 @@ function WaterCut({
         <path
           key={from}
           className="cut-waterline"
-          d={`M${x(section.alongMm[from] ?? 0)} ${y(plan.waterlineMm)}H${x(section.alongMm[to] ?? 0)}`}
+          d={`M${x(section.alongMm[from] ?? 0)} ${y(plan.level.waterlineMm)}H${x(section.alongMm[to] ?? 0)}`}
         />
       ))}
       {widest[1] > widest[0] && (
         <text
           className="cut-water-name"
           x={(x(section.alongMm[widest[0]] ?? 0) + x(section.alongMm[widest[1]] ?? 0)) / 2}
-          y={y(plan.waterlineMm) - 7}
+          y={y(plan.level.waterlineMm) - 7}
           textAnchor="middle"
         >
-          {crowded ? name : `${name} ${formatLength(plan.waterlineMm, units)}`}
+          {crowded ? name : `${name} ${formatLength(plan.level.waterlineMm, units)}`}
         </text>
       )}
     </g>
@@ -212,6 +214,6 @@ function tickStep(highest: number): number[] {
 function describe(section: Section, plans: WaterPlan[], names: string[]): string {
   const low = Math.min(...section.surfaceMm).toFixed(1);
   const high = Math.max(...section.surfaceMm).toFixed(1);
-  const waters = plans.map((plan, i) => `${names[i] ?? ''} to ${plan.waterlineMm.toFixed(1)} mm`).join(', ');
+  const waters = plans.map((plan, i) => `${names[i] ?? ''} to ${plan.level.waterlineMm.toFixed(1)} mm`).join(', ');
   return `Cut from A to B, ${section.lengthMm.toFixed(0)} mm: ground from ${low} to ${high} mm. Waters: ${waters || 'none'}.`;
 }

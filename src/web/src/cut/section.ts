@@ -1,5 +1,5 @@
 import type { Ground } from '../api/ground';
-import type { WaterPlan } from '../api/types';
+import type { WaterLevel } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
 
 /** The ground along a line: samples at even distances, mm. */
@@ -45,11 +45,11 @@ function between(ground: Ground, values: Float32Array, xMm: number, yMm: number)
 }
 
 /** Stretches of samples [from, to] where a water stands, by the server's wet cells. */
-export function wetStretches(section: Section, plan: WaterPlan, columns: number): [number, number][] {
+export function wetStretches(section: Section, level: WaterLevel, columns: number): [number, number][] {
   const wet = new Set<number>();
-  for (let i = 0; i < plan.wetRuns.length; i += 3) {
-    const row = plan.wetRuns[i] ?? 0;
-    for (let c = plan.wetRuns[i + 1] ?? 0; c < (plan.wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
+  for (let i = 0; i < level.wetRuns.length; i += 3) {
+    const row = level.wetRuns[i] ?? 0;
+    for (let c = level.wetRuns[i + 1] ?? 0; c < (level.wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
   }
   const stretches: [number, number][] = [];
   let from = -1;

@@ -4,6 +4,8 @@ import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
 import type { BuildEdit } from '../api/types';
 import { DeskContext, type CutLine, type Desk, type Sight } from './DeskContext';
+import { BrokenBuild } from './BrokenBuild';
+import { changesNothing } from './changes';
 import { useDraft } from './useDraft';
 import { buildKey, groundKey, useEdits } from './useEdits';
 
@@ -43,7 +45,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   const edit = useCallback(
     async (change: BuildEdit) => {
       settle();
-      const made = await send(change);
+      const made = changesNothing(change) || (await send(change));
       clear();
       return made;
     },
@@ -118,13 +120,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   ]);
 
   if (build.error !== null) {
-    return (
-      <main className="lone">
-        <h1>This build cannot be opened</h1>
-        <p>{build.error.message}</p>
-        <a href="/builds">Back to the shelf</a>
-      </main>
-    );
+    return <BrokenBuild id={id} sentence={build.error.message} />;
   }
   if (desk === null) return <main className="lone quiet">Laying out the bench…</main>;
   return <DeskContext value={desk}>{children}</DeskContext>;

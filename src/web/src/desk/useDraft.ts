@@ -2,6 +2,7 @@ import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
 import { previewGround, type Ground, type HadGround } from '../api/ground';
 import type { Build, BuildEdit, BuildPlan } from '../api/types';
+import { leavesGround } from './changes';
 
 export interface Draft {
   build: Build;
@@ -9,35 +10,6 @@ export interface Draft {
   /** Null when the edit leaves the ground as it is. */
   ground: Ground | null;
 }
-
-const LEAVES_GROUND = new Set([
-  'rename',
-  'setScale',
-  'setMeasuring',
-  'setDams',
-  'addWater',
-  'removeWater',
-  'replaceWater',
-  'addStandIn',
-  'removeStandIn',
-  'replaceStandIn',
-  'setPhoto',
-  'sizePhoto',
-  'setNeighbours',
-  'setMaking',
-  'setRoom',
-  'setCare',
-  'addWaterTest',
-  'removeWaterTest',
-  'addDrowned',
-  'removeDrowned',
-  'replaceDrowned',
-  'setDrying',
-  'answerCheck',
-  'beginPour',
-  'logPour',
-  'setRoomLog',
-]);
 
 /**
  * Tries edits while something is dragged: one request under way at a time, always the latest wish next, so that the
@@ -48,6 +20,7 @@ export function useDraft(id: string, had: HadGround | null, onRefused: (sentence
   const wanted = useRef<BuildEdit | null>(null);
   const running = useRef(false);
   const round = useRef(0);
+  const going = useRef<AbortController | null>(null);
   const kept = useRef(had);
   kept.current = had;
 
@@ -61,10 +34,18 @@ export function useDraft(id: string, had: HadGround | null, onRefused: (sentence
         while (wanted.current !== null && round.current === started) {
           const trying = wanted.current;
           wanted.current = null;
+          going.current = new AbortController();
+          const { signal } = going.current;
           try {
             const [plan, ground] = await Promise.all([
-              answer(api.POST('/api/builds/{id}/preview', { params: { path: { id } }, body: { edit: trying } })),
-              LEAVES_GROUND.has(trying.kind) ? null : previewGround(id, trying, kept.current),
+              answer(
+                api.POST('/api/builds/{id}/preview', {
+                  params: { path: { id } },
+                  body: { edit: trying, have: null },
+                  signal,
+                }),
+              ),
+              leavesGround(trying) ? null : previewGround(id, trying, kept.current, signal),
             ]);
             if (round.current === started) {
               setDraft({ build: plan.build, plan: plan.plan, ground });
@@ -89,6 +70,8 @@ export function useDraft(id: string, had: HadGround | null, onRefused: (sentence
   const settle = useCallback(() => {
     round.current += 1;
     wanted.current = null;
+    // Nobody waits for it any more: the server stops working on it too.
+    going.current?.abort();
   }, []);
 
   const clear = useCallback(() => {

@@ -74,6 +74,7 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
         });
         client.setQueryData(buildKey(id), made);
         void client.invalidateQueries({ queryKey: ['builds'] });
+        void client.invalidateQueries({ queryKey: ['bottles'] });
         onRefused(null);
         return true;
       } catch (error) {

@@ -8,8 +8,8 @@ import type {
   PointMm,
   RunningWater,
   ShorePlan,
-  StrategyTrade,
   SurfacePlan,
+  WayOfCutting,
 } from '../api/types';
 import { useDesk } from './DeskContext';
 
@@ -63,7 +63,7 @@ export function useDrying(wanted: boolean): Look<DryingPlan> {
 }
 
 /** What each way of cutting the selected water into layers comes to. */
-export function useStrategies(wanted: boolean): Look<StrategyTrade[]> {
+export function useStrategies(wanted: boolean): Look<WayOfCutting[]> {
   const { id, water } = useDesk();
   const waterId = water?.id ?? '';
   return useLook(

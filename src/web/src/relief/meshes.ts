@@ -80,11 +80,11 @@ export function groundMesh(
  */
 export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
   const mask = new Uint8Array(ground.columns * ground.rows);
-  for (let i = 0; i < plan.wetRuns.length; i += 3) {
-    const row = plan.wetRuns[i] ?? 0;
+  for (let i = 0; i < plan.level.wetRuns.length; i += 3) {
+    const row = plan.level.wetRuns[i] ?? 0;
     for (let r = Math.max(0, row - 1); r <= Math.min(ground.rows - 1, row + 1); r++) {
-      const from = Math.max(0, (plan.wetRuns[i + 1] ?? 0) - 1);
-      const to = Math.min(ground.columns, (plan.wetRuns[i + 2] ?? 0) + 1);
+      const from = Math.max(0, (plan.level.wetRuns[i + 1] ?? 0) - 1);
+      const to = Math.min(ground.columns, (plan.level.wetRuns[i + 2] ?? 0) + 1);
       mask.fill(1, r * ground.columns + from, r * ground.columns + to);
     }
   }
@@ -99,8 +99,8 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
     if (known < 0) {
       known = positions.length / 3;
       corner[at] = known;
-      positions.push(column * ground.cellMm, plan.waterlineMm, row * ground.cellMm);
-      colours.push(...inked(plan, plan.waterlineMm - cornerHeight(ground, column, row)));
+      positions.push(column * ground.cellMm, plan.level.waterlineMm, row * ground.cellMm);
+      colours.push(...inked(plan, plan.level.waterlineMm - cornerHeight(ground, column, row)));
     }
     return known;
   };
@@ -141,11 +141,11 @@ const COVERS_MM = 4;
 
 /** The colour of a water at a depth, as its ink makes it, and how much of the bed it covers. */
 export function inked(plan: WaterPlan, depthMm: number): [number, number, number, number] {
-  const steps = plan.depthColours.length - 1;
-  const at = Math.min(1, Math.max(0, depthMm / Math.max(0.01, plan.maxDepthMm))) * steps;
+  const steps = plan.look.depthColours.length - 1;
+  const at = Math.min(1, Math.max(0, depthMm / Math.max(0.01, plan.level.maxDepthMm))) * steps;
   const first = Math.min(Math.floor(at), steps - 1);
-  const a = rgb(plan.depthColours[first]);
-  const b = rgb(plan.depthColours[first + 1]);
+  const a = rgb(plan.look.depthColours[first]);
+  const b = rgb(plan.look.depthColours[first + 1]);
   const mix = (k: 0 | 1 | 2) => a[k] + (b[k] - a[k]) * (at - first);
   return [mix(0), mix(1), mix(2), Math.min(0.94, 0.35 + (0.59 * Math.max(0, depthMm)) / COVERS_MM)];
 }

@@ -91,7 +91,7 @@ export class ReliefScene {
       ),
     );
     for (const plan of input.waters) {
-      if (plan.wetRuns.length === 0) continue;
+      if (plan.level.wetRuns.length === 0) continue;
       const material = new THREE.MeshPhongMaterial({
         vertexColors: true,
         specular: 0x8a9a98,

@@ -4,34 +4,33 @@ import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { damEnd, type DamEnd } from './damEnds';
 import type { SheetView } from './view';
+import { changed } from '../desk/changes';
 
 /** The ends of the dams, to be dragged along their edges. */
 export function DamHandles({ view }: { view: SheetView }) {
   const { build, edit, preview, dropPreview } = useDesk();
-  const begun = useRef<Dam[] | null>(null);
-  const changed = (from: Dam[], index: number, end: DamEnd, dx: number, dy: number) =>
-    from.map((dam, i) =>
-      i === index ? damEnd(dam, end, alongSide(dam.side, dx, dy), sideLength(view, dam.side)) : dam,
-    );
+  const begun = useRef<Dam | null>(null);
+  const moved = (from: Dam, end: DamEnd, dx: number, dy: number) =>
+    changed('dams', from, damEnd(from, end, alongSide(from.side, dx, dy), sideLength(view, from.side)));
   return build.dams.flatMap((dam, i) =>
     (['from', 'to'] as const).map((end) => {
       const at = place(view, dam.side, end === 'from' ? dam.fromMm : dam.toMm);
       return (
         <Handle
-          key={`${i} ${end}`}
+          key={`${dam.id} ${end}`}
           x={at.x}
           y={at.y}
           scale={view.scale}
           label={`${end === 'from' ? 'Beginning' : 'End'} of dam ${i + 1}`}
           onMove={(dx, dy) => {
-            begun.current ??= build.dams;
-            preview({ kind: 'setDams', dams: changed(begun.current, i, end, dx, dy) });
+            begun.current ??= dam;
+            preview(moved(begun.current, end, dx, dy));
           }}
           onDone={(dx, dy) => {
-            const from = begun.current ?? build.dams;
+            const from = begun.current ?? dam;
             begun.current = null;
             if (alongSide(dam.side, dx, dy) === 0) dropPreview();
-            else void edit({ kind: 'setDams', dams: changed(from, i, end, dx, dy) });
+            else void edit(moved(from, end, dx, dy));
           }}
         />
       );

@@ -4,6 +4,7 @@ import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { polygonPath } from './turning';
 import { within, type SheetView } from './view';
+import { changed } from '../desk/changes';
 
 /** What will be under water, by its footprint. In hand (`handles`) it is moved, and its name is shown. */
 export function DrownedThings({ view, handles }: { view: SheetView; handles: boolean }) {
@@ -49,13 +50,13 @@ function Hold({ thing, view }: { thing: DrownedThing; view: SheetView }) {
       label={`All of ${thing.name}`}
       onMove={(dx, dy) => {
         begun.current ??= thing;
-        preview({ kind: 'replaceDrowned', thing: moved(begun.current, dx, dy) });
+        preview(changed('drowned', begun.current, moved(begun.current, dx, dy)));
       }}
       onDone={(dx, dy) => {
         const from = begun.current ?? thing;
         begun.current = null;
         if (dx === 0 && dy === 0) dropPreview();
-        else void edit({ kind: 'replaceDrowned', thing: moved(from, dx, dy) });
+        else void edit(changed('drowned', from, moved(from, dx, dy)));
       }}
     />
   );

@@ -68,7 +68,7 @@ export function OpenEdges({ plan, view }: { plan: WaterPlan; view: SheetView }) 
   const units = useUnits();
   return (
     <g className="open-edges">
-      {plan.openEdges.map((edge) => {
+      {plan.edges.open.map((edge) => {
         const box = along(view, edge.side, edge.fromMm, edge.toMm);
         return (
           <g key={`${edge.side} ${edge.fromMm}`}>
@@ -90,7 +90,7 @@ export function OpenEdges({ plan, view }: { plan: WaterPlan; view: SheetView }) 
 /** A flag where the selected water would first run over. */
 export function SpillFlag({ plan, view }: { plan: WaterPlan; view: SheetView }) {
   const units = useUnits();
-  const at: PointMm = plan.spillAt;
+  const at: PointMm = plan.level.spillAt;
   const x = at.xMm * view.scale;
   const y = at.yMm * view.scale;
   const toLeft = at.xMm > view.widthMm * 0.6;
@@ -99,7 +99,7 @@ export function SpillFlag({ plan, view }: { plan: WaterPlan; view: SheetView }) 
       <path d={`M0 0V-24H${toLeft ? -16 : 16}L${toLeft ? -11 : 11} -18.5L${toLeft ? -16 : 16} -13H0`} />
       <circle r={3} />
       <text x={toLeft ? -20 : 20} y={-14} textAnchor={toLeft ? 'end' : 'start'}>
-        spills here at {formatLength(plan.spillMm, units)}
+        spills here at {formatLength(plan.level.spillMm, units)}
       </text>
     </g>
   );

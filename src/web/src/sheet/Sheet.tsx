@@ -26,6 +26,7 @@ import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
 import { FlowDrawing, HollowsDrawing, ShoreDrawing } from './WaterLooks';
 import { heightLines, pathOf } from './waterShapes';
+import { addTo } from '../desk/changes';
 
 const HEIGHT_LINE_MM = 2.5;
 
@@ -124,11 +125,7 @@ export function Sheet({
   const tryOut = (now: Tool, at: PointMm | null) => {
     const made = soFar(now, at, site());
     if (made?.kind === 'operation')
-      preview({
-        kind: 'addOperation',
-        operation: made.operation,
-        index: placeFor(rest.recipe, made.operation.kind),
-      });
+      preview(addTo('recipe', made.operation, placeFor(rest.recipe, made.operation.kind)));
     else if (made?.kind === 'stroke') preview(strokeEdit(rest.recipe, made.stroke, toolId.current));
   };
 
@@ -230,7 +227,7 @@ export function Sheet({
             <Dams dams={build.dams} view={view} />
             <RunOffMarks test={pourTest} view={view} />
             {waterPlan !== null && undisturbed && <OpenEdges plan={waterPlan} view={view} />}
-            {waterPlan !== null && undisturbed && looks.streams === null && waterPlan.wetRuns.length > 0 && (
+            {waterPlan !== null && undisturbed && looks.streams === null && waterPlan.level.wetRuns.length > 0 && (
               <SpillFlag plan={waterPlan} view={view} />
             )}
             {showSteps &&

@@ -3,6 +3,7 @@ import type { SurveyOperation } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { within, type SheetView } from './view';
+import { changed } from '../desk/changes';
 
 /** The depths of a measured bed, each where the stick stood: to be moved and taken out. */
 export function Soundings({ bed, view }: { bed: SurveyOperation; view: SheetView }) {
@@ -29,21 +30,18 @@ export function Soundings({ bed, view }: { bed: SurveyOperation; view: SheetView
           label={`Sounding ${i + 1} of ${bed.name}, ${sounding.depthMm} mm deep`}
           onMove={(dx, dy) => {
             begun.current ??= bed;
-            preview({ kind: 'replaceOperation', operation: moved(i, dx, dy) });
+            preview(changed('recipe', begun.current, moved(i, dx, dy)));
           }}
           onDone={(dx, dy) => {
+            const from = begun.current ?? bed;
             const operation = moved(i, dx, dy);
             begun.current = null;
             if (dx === 0 && dy === 0) dropPreview();
-            else void edit({ kind: 'replaceOperation', operation });
+            else void edit(changed('recipe', from, operation));
           }}
           onRemove={
             bed.soundings.length > 1
-              ? () =>
-                  void edit({
-                    kind: 'replaceOperation',
-                    operation: { ...bed, soundings: bed.soundings.filter((_, k) => k !== i) },
-                  })
+              ? () => void edit(changed('recipe', bed, { ...bed, soundings: bed.soundings.filter((_, k) => k !== i) }))
               : undefined
           }
         />

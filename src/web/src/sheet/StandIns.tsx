@@ -4,6 +4,7 @@ import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { polygonPath, reachPath, turned } from './turning';
 import { within, type SheetView } from './view';
+import { changed } from '../desk/changes';
 
 /** The stand-ins on the board: footprint, what hangs over it, name. In hand (`handles`) they are moved and turned. */
 export function StandIns({ view, handles }: { view: SheetView; handles: boolean }) {
@@ -57,13 +58,13 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
   const drag = (change: (from: StandIn, dx: number, dy: number) => StandIn) => ({
     onMove: (dx: number, dy: number) => {
       begun.current ??= thing;
-      preview({ kind: 'replaceStandIn', standIn: change(begun.current, dx, dy) });
+      preview(changed('standIns', begun.current, change(begun.current, dx, dy)));
     },
     onDone: (dx: number, dy: number) => {
       const from = begun.current ?? thing;
       begun.current = null;
       if (dx === 0 && dy === 0) dropPreview();
-      else void edit({ kind: 'replaceStandIn', standIn: change(from, dx, dy) });
+      else void edit(changed('standIns', from, change(from, dx, dy)));
     },
   });
   const tip = planned.lengthMm / 2 + 26 / view.scale;

@@ -19,6 +19,7 @@ import {
 import { smoothPath, straightPath } from './smoothLine';
 import { within, type SheetView } from './view';
 import { useRef } from 'react';
+import { changed, setIn } from '../desk/changes';
 
 /** The points of the selected step of the ground, to be moved, put in and taken out on the Sheet. */
 export function StepHandles({ operation, view }: { operation: Operation; view: SheetView }) {
@@ -32,13 +33,13 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
   const drag = (change: (from: Operation, dx: number, dy: number) => Operation) => ({
     onMove: (dx: number, dy: number) => {
       begun.current ??= operation;
-      preview({ kind: 'replaceOperation', operation: change(begun.current, dx, dy) });
+      preview(changed('recipe', begun.current, change(begun.current, dx, dy)));
     },
     onDone: (dx: number, dy: number) => {
       const from = begun.current ?? operation;
       begun.current = null;
       if (dx === 0 && dy === 0) dropPreview();
-      else void edit({ kind: 'replaceOperation', operation: change(from, dx, dy) });
+      else void edit(changed('recipe', from, change(from, dx, dy)));
     },
   });
   if (anchor === null && points.length === 0) return null;
@@ -70,9 +71,7 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
           {...within(view, point)}
           scale={view.scale}
           label={`Point ${i + 1} of ${operation.name}`}
-          onRemove={
-            spare ? () => void edit({ kind: 'replaceOperation', operation: removePoint(operation, i) }) : undefined
-          }
+          onRemove={spare ? () => void edit(changed('recipe', operation, removePoint(operation, i))) : undefined}
           {...drag((from, dx, dy) => movePoint(from, i, dx, dy))}
         />
       ))}
@@ -85,10 +84,11 @@ export function StepHandles({ operation, view }: { operation: Operation; view: S
             shape="square"
             label={`Weir ${i + 1} of ${operation.name}`}
             onRemove={() =>
-              void edit({
-                kind: 'replaceOperation',
-                operation: { ...operation, weirs: operation.weirs.filter((_, k) => k !== i) },
-              })
+              void edit(
+                setIn('recipe', operation.id, {
+                  weirs: operation.weirs.filter((_, k) => k !== i),
+                }),
+              )
             }
             {...drag((from, dx, dy) => slideWeir(from, i, dx, dy))}
           />

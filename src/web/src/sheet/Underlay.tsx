@@ -3,6 +3,7 @@ import type { TracePhoto } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { within, type SheetView } from './view';
+import { setBuild } from '../desk/changes';
 
 /** The photo to trace from, over the relief and under all that is drawn. */
 export function Underlay({ view, handles }: { view: SheetView; handles: boolean }) {
@@ -40,13 +41,13 @@ export function Underlay({ view, handles }: { view: SheetView; handles: boolean 
           label="The photo"
           onMove={(dx, dy) => {
             begun.current ??= photo;
-            preview({ kind: 'setPhoto', photo: moved(dx, dy) });
+            preview(setBuild({ photo: moved(dx, dy) }));
           }}
           onDone={(dx, dy) => {
             const after = moved(dx, dy);
             begun.current = null;
             if (dx === 0 && dy === 0) dropPreview();
-            else void edit({ kind: 'setPhoto', photo: after });
+            else void edit(setBuild({ photo: after }));
           }}
         />
       )}

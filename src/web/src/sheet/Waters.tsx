@@ -25,7 +25,10 @@ export function WaterDrawing({
   onSelect: () => void;
 }) {
   const units = useUnits();
-  const shapes = useMemo(() => waterShapes(ground, plan, SPOT_SPACING_PX / view.scale), [ground, plan, view.scale]);
+  const shapes = useMemo(
+    () => waterShapes(ground, plan.level, SPOT_SPACING_PX / view.scale),
+    [ground, plan.level, view.scale],
+  );
   const deepest = Math.max(1, shapes.deeper.length);
   // The name goes where no depth is written.
   const spots = shapes.spots.filter(

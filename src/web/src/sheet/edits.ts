@@ -1,5 +1,6 @@
 import type { BuildEdit, Operation, Stroke } from '../api/types';
 import { moveAll } from './shapes';
+import { addTo } from '../desk/changes';
 
 const COPY_MM = 12;
 
@@ -16,9 +17,10 @@ export function placeFor(recipe: Operation[], kind?: Operation['kind']): number 
 /** A stroke joins the last set of strokes when that ends the recipe, else it begins a set over everything. */
 export function strokeEdit(recipe: Operation[], stroke: Stroke, id: string): BuildEdit {
   const last = recipe.at(-1);
-  if (last?.kind === 'strokes' && last.enabled) return { kind: 'addStroke', id: last.id, stroke };
+  if (last?.kind === 'strokes' && last.enabled)
+    return { kind: 'append', list: 'recipe', id: last.id, field: 'items', item: stroke };
   const operation: Operation = { kind: 'strokes', id, name: 'By hand', enabled: true, items: [stroke] };
-  return { kind: 'addOperation', operation, index: recipe.length };
+  return addTo('recipe', operation, recipe.length);
 }
 
 /** The same step once more, a little to the side so that both are seen. */

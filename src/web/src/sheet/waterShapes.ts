@@ -1,12 +1,12 @@
 import { contours } from 'd3-contour';
 import type { Ground } from '../api/ground';
-import type { WaterPlan } from '../api/types';
+import type { WaterLevel } from '../api/types';
 
 /** A shape in board mm: rings of [x, y], holes among them (even–odd). */
 export type Rings = [number, number][][];
 
 /** What a water's drawing is made from. */
-export type StandingWater = Pick<WaterPlan, 'wetRuns' | 'waterlineMm' | 'maxDepthMm'>;
+export type StandingWater = Pick<WaterLevel, 'wetRuns' | 'waterlineMm' | 'maxDepthMm'>;
 
 export interface WaterShapes {
   /** The water's surface. */

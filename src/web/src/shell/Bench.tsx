@@ -26,6 +26,7 @@ import { Help } from './Help';
 import { Messages } from './Messages';
 import { STAGES, type StagePath } from './stages';
 import { useKeys } from './useKeys';
+import { addTo } from '../desk/changes';
 
 const Relief = lazy(() => import('../relief/Relief'));
 
@@ -73,7 +74,7 @@ function Instruments({ stage }: { stage: StagePath }) {
         const taken = new Set(rest.recipe.map((o) => o.name));
         const operation = { ...made.operation, name: unused(made.operation.name, taken) };
         selectStep(operation.id);
-        void edit({ kind: 'addOperation', operation, index: placeFor(rest.recipe, operation.kind) });
+        void edit(addTo('recipe', operation, placeFor(rest.recipe, operation.kind)));
         break;
       }
       case 'stroke':
@@ -85,13 +86,13 @@ function Instruments({ stage }: { stage: StagePath }) {
       case 'standIn': {
         const name = unused(made.thing.name, new Set(rest.standIns.map((one) => one.name)));
         selectStandIn(made.thing.id);
-        void edit({ kind: 'addStandIn', standIn: { ...made.thing, name }, index: rest.standIns.length });
+        void edit(addTo('standIns', { ...made.thing, name }));
         break;
       }
       case 'drowned': {
         const name = unused(made.thing.name, new Set(rest.drowned.map((one) => one.name)));
         selectDrowned(made.thing.id);
-        void edit({ kind: 'addDrowned', thing: { ...made.thing, name }, index: rest.drowned.length });
+        void edit(addTo('drowned', { ...made.thing, name }));
         break;
       }
       case 'point':
@@ -113,7 +114,7 @@ function Instruments({ stage }: { stage: StagePath }) {
       const bed = rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
       const depthMm = bed.soundings.at(-1)?.depthMm ?? 8;
-      void edit({ kind: 'addSounding', id: bed.id, sounding: { place: at, depthMm } });
+      void edit({ kind: 'append', list: 'recipe', id: bed.id, field: 'soundings', item: { place: at, depthMm } });
     }
   };
 
@@ -129,7 +130,7 @@ function Instruments({ stage }: { stage: StagePath }) {
       last,
     );
     selectWater(water.id);
-    void edit({ kind: 'addWater', index: build.waters.length, water });
+    void edit(addTo('waters', water));
   };
 
   return (

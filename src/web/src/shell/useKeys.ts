@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useDesk } from '../desk/DeskContext';
 import { STAGES } from './stages';
+import { setIn } from '../desk/changes';
 
 const CUT_STEP_MM = 5;
 const WATERLINE_STEP_MM = 0.5;
@@ -28,7 +29,7 @@ export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void, 
         if (desk.water === null) return false;
         const by = event.key === ']' ? WATERLINE_STEP_MM : -WATERLINE_STEP_MM;
         const waterlineMm = Math.round((desk.water.waterlineMm + by) * 10) / 10;
-        void desk.edit({ kind: 'replaceWater', water: { ...desk.water, waterlineMm } });
+        void desk.edit(setIn('waters', desk.water.id, { waterlineMm }));
         return true;
       }
       case ',':

@@ -30,9 +30,9 @@ export function Builds() {
           <p className="message message-stop">The shelf cannot be read: {builds.error.message}</p>
         )}
         <ul className="cards">
-          {builds.data?.map((card) => (
-            <Card key={card.id} card={card} />
-          ))}
+          {builds.data?.map((card) =>
+            card.trouble === null ? <Card key={card.id} card={card} /> : <BrokenCard key={card.id} card={card} />,
+          )}
           {builds.data?.length === 0 && (
             <li className="card-empty">
               {binned ? 'The bin is empty.' : 'Nothing on the shelf yet. Begin with the board: its scale and its size.'}
@@ -42,6 +42,18 @@ export function Builds() {
         {!binned && <NewBuild />}
       </main>
     </div>
+  );
+}
+
+/** A build whose record cannot be read: it stands with the others and says so. */
+function BrokenCard({ card }: { card: BuildCard }) {
+  return (
+    <li className="card">
+      <h2>{card.name}</h2>
+      <p className="message message-stop" role="alert">
+        {card.trouble}
+      </p>
+    </li>
   );
 }
 

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { ProductSheet, SheetDraft } from '../api/types';
-import { useProducts } from '../api/useStores';
+import { useProducts, useShelfTroubles } from '../api/useStores';
 import { hours } from '../slip/words';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity } from '../units/units';
@@ -57,11 +57,17 @@ export function Stores() {
       answer(api.GET('/api/stores/products/{productId}/label', { params: { path: { productId: sheet.id } } })),
     onSuccess: (label, sheet) => setEntering({ id: sheet.id, label }),
   });
+  const troubles = useShelfTroubles();
   return (
     <div className="shelf">
       <ShelfHeader name="Stores" words="sheets and bottles" />
       <main className="shelf-body">
         <div>
+          {troubles.map((trouble) => (
+            <p key={trouble.id} className="message message-stop" role="alert">
+              {trouble.sentence}
+            </p>
+          ))}
           {removed !== null && (
             <p className="message" role="status">
               {removed.name} is off the shelf.{' '}

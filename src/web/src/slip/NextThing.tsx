@@ -1,3 +1,4 @@
+import { layersOf, pouredAs, sessionsOf } from '../api/plan';
 import type { Water, WaterPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
@@ -12,28 +13,29 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const now = useNow();
   const byScale = build.measuring.device.kind === 'scale';
   // What has begun is done with; where no pour of the build was ever logged, the clock has to do.
-  const begun = plan.layers.filter((one) => one.poured !== null).length;
-  const ahead = plan.layers.findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
+  const begun = layersOf(plan).filter((one) => one.poured !== null).length;
+  const ahead = layersOf(plan).findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
   const index = build.begun.length > 0 ? begun : ahead;
-  const layer = plan.layers[index];
+  const layer = layersOf(plan)[index];
+  const { stripAt, stripH } = pouredAs(plan);
   if (layer === undefined) {
     return (
       <section className="next-thing">
         <p>
           All layers have had their time.{' '}
-          {plan.stripAt !== null && (
+          {stripAt !== null && (
             <>
-              Dams may come off from <strong>{when(plan.stripAt, now)}</strong>.
+              Dams may come off from <strong>{when(stripAt, now)}</strong>.
             </>
           )}
         </p>
       </section>
     );
   }
-  const last = index === plan.layers.length - 1;
+  const last = index === layersOf(plan).length - 1;
 
   // Mixed for several waters at once, it is the session's cups that count.
-  const session = whole.sessions.find((one) =>
+  const session = sessionsOf(whole).find((one) =>
     one.pools.some((pool) => pool.waterId === water.id && pool.layer === index + 1),
   );
   const batch = session?.cards[0]?.batch ?? layer.mix.batches[0];
@@ -57,9 +59,9 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
           ))}
         . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
         {last
-          ? layer.pourAt !== null && plan.stripAt !== null
-            ? `Dams off from ${when(plan.stripAt, now)}.`
-            : `Dams off after ${hours((plan.stripH ?? 0) - layer.pourH)}.`
+          ? layer.pourAt !== null && stripAt !== null
+            ? `Dams off from ${when(stripAt, now)}.`
+            : `Dams off after ${hours((stripH ?? 0) - layer.pourH)}.`
           : layer.recoatFromAt !== null && layer.recoatToAt !== null
             ? `Next one from ${when(layer.recoatFromAt, now)}${scuff(layer) ? `; after ${when(layer.recoatToAt, now)} scuff and wipe first` : ''}.`
             : `Next one after ${hours(layer.recoatFromH - layer.pourH)}${scuff(layer) ? `; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first` : ''}.`}

@@ -2,6 +2,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { PlannedLayer, Water } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { movedTop } from '../stages/pours/ownTops';
+import { setIn } from '../desk/changes';
 
 /** The top of a layer on the Staff: drag it, or move it by the arrow keys, and see the layers turn tight or stop. */
 export function LayerTop({
@@ -25,10 +26,8 @@ export function LayerTop({
   const begun = useRef<{ y: number; water: Water; layers: PlannedLayer[]; toMm: number } | null>(null);
   const layer = layers[index];
   if (layer === undefined) return null;
-  const with_ = (from: Water, among: PlannedLayer[], toMm: number) => ({
-    kind: 'replaceWater' as const,
-    water: { ...from, ownTopsMm: movedTop(among, index, Math.round(toMm * 10) / 10) },
-  });
+  const with_ = (from: Water, among: PlannedLayer[], toMm: number) =>
+    setIn('waters', from.id, { ownTopsMm: movedTop(among, index, Math.round(toMm * 10) / 10) });
   const move = (event: PointerEvent) => {
     const start = begun.current;
     if (start === null) return;

@@ -1,4 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { layersOf } from '../api/plan';
 import type { Water } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
@@ -8,6 +9,7 @@ import { movableTops } from '../stages/pours/ownTops';
 import { HeatMark } from './HeatMark';
 import { LayerTop } from './LayerTop';
 import { layerShade } from './layerShade';
+import { setIn } from '../desk/changes';
 
 const TOP = 46;
 const BOTTOM = 40;
@@ -32,7 +34,8 @@ export function Staff() {
   // While held, the range stays as it was, so that the scale does not run away under the hand.
   const dam = Math.max(-Infinity, ...build.dams.map((d) => d.topMm));
   const range =
-    begun.current?.range ?? staffRange(plan.bedMm ?? plan.seedGroundMm, water.waterlineMm, plan.spillMm, dam);
+    begun.current?.range ??
+    staffRange(plan.level.bedMm ?? plan.level.seedGroundMm, water.waterlineMm, plan.level.spillMm, dam);
   const [low, high] = range;
   const perMm = (size.height - TOP - BOTTOM) / (high - low);
   const y = (mm: number) => TOP + (high - mm) * perMm;
@@ -44,7 +47,7 @@ export function Staff() {
     if (start === null) return;
     const next = set(snap(start.water.waterlineMm - (event.clientY - start.y) / perMm));
     setHeld(next.waterlineMm);
-    preview({ kind: 'replaceWater', water: next });
+    preview(setIn('waters', next.id, { waterlineMm: next.waterlineMm }));
   };
   const release = () => {
     const start = begun.current;
@@ -54,16 +57,16 @@ export function Staff() {
       dropPreview();
       return;
     }
-    void edit({ kind: 'replaceWater', water: { ...start.water, waterlineMm: held } }).finally(() => setHeld(null));
+    void edit(setIn('waters', start.water.id, { waterlineMm: held })).finally(() => setHeld(null));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 1, PageDown: -1 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    void edit({ kind: 'replaceWater', water: set(snap(water.waterlineMm + by)) });
+    void edit(setIn('waters', water.id, { waterlineMm: snap(water.waterlineMm + by) }));
   };
 
-  const layers = plan.layers;
+  const layers = layersOf(plan);
   return (
     <div className="staff" ref={box} role="group" aria-label={`Staff of ${water.name}`}>
       <svg width={size.width} height={size.height}>
@@ -82,13 +85,13 @@ export function Staff() {
             <path d="M0 0V8" className="layer-hatch" />
           </pattern>
         </defs>
-        {plan.bedMm !== null && (
+        {plan.level.bedMm !== null && (
           <rect
             fill="url(#staff-bed)"
             x={GAUGE.left}
             width={GAUGE.width}
-            y={y(plan.bedMm)}
-            height={Math.max(0, y(low) - y(plan.bedMm))}
+            y={y(plan.level.bedMm)}
+            height={Math.max(0, y(low) - y(plan.level.bedMm))}
           />
         )}
         {layers.map((layer, i) => {
@@ -152,11 +155,15 @@ export function Staff() {
           <LayerTop key={i} water={water} layers={layers} index={i} y={y} perMm={perMm} left={GAUGE.left} />
         ))}
         {dam > low && dam < high && <Mark y={y(dam)} className="staff-dam" text={`dam ${formatLength(dam, units)}`} />}
-        {plan.spillMm < high && plan.spillMm !== dam && (
-          <Mark y={y(plan.spillMm)} className="staff-spill" text={`spill ${formatLength(plan.spillMm, units)}`} />
+        {plan.level.spillMm < high && plan.level.spillMm !== dam && (
+          <Mark
+            y={y(plan.level.spillMm)}
+            className="staff-spill"
+            text={`spill ${formatLength(plan.level.spillMm, units)}`}
+          />
         )}
         <text className="staff-bed-label" x={GAUGE.left + GAUGE.width / 2} y={size.height - 16} textAnchor="middle">
-          {plan.bedMm === null ? 'dry' : `bed ${formatLength(plan.bedMm, units)}`}
+          {plan.level.bedMm === null ? 'dry' : `bed ${formatLength(plan.level.bedMm, units)}`}
         </text>
         <g
           className="staff-waterline"
@@ -168,7 +175,7 @@ export function Staff() {
           aria-valuenow={Math.round(waterline * 10) / 10}
           aria-valuemin={low}
           aria-valuemax={high}
-          aria-valuetext={`${waterline.toFixed(1)} mm, ${plan.volumeMl.toFixed(0)} ml, ${plan.standing}`}
+          aria-valuetext={`${waterline.toFixed(1)} mm, ${plan.level.volumeMl.toFixed(0)} ml, ${plan.level.standing}`}
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
             begun.current = { y: event.clientY, water, range };

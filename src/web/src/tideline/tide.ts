@@ -1,3 +1,4 @@
+import { layersOf, pouredAs } from '../api/plan';
 import type { Build, BuildPlan } from '../api/types';
 
 /** Something on the ribbon: a pour or a stripping (a moment), or a layer curing (a stretch). */
@@ -18,10 +19,10 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
   const found: Tide[] = [];
   plan.waters.forEach((waterPlan, w) => {
     const name = build.waters[w]?.name ?? '';
-    waterPlan.layers.forEach((layer, i) => {
+    layersOf(waterPlan).forEach((layer, i) => {
       if (layer.pourAt === null || layer.recoatFromAt === null) return;
       const fromMs = Date.parse(layer.pourAt);
-      const label = waterPlan.layers.length > 1 ? `${name} ${i + 1}` : name;
+      const label = layersOf(waterPlan).length > 1 ? `${name} ${i + 1}` : name;
       found.push({
         key: `${waterPlan.id} ${i}`,
         kind: 'pour',
@@ -31,8 +32,8 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
         poured: layer.poured !== null,
         onLayer: i > 0,
       });
-      const last = i === waterPlan.layers.length - 1;
-      const until = last ? (waterPlan.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
+      const last = i === layersOf(waterPlan).length - 1;
+      const until = last ? (waterPlan.layers.is?.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
       found.push({
         key: `${waterPlan.id} ${i} cure`,
         kind: 'cure',
@@ -41,8 +42,9 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
         toMs: Date.parse(until),
       });
     });
-    if (waterPlan.stripAt !== null) {
-      const at = Date.parse(waterPlan.stripAt);
+    const { stripAt } = pouredAs(waterPlan);
+    if (stripAt !== null) {
+      const at = Date.parse(stripAt);
       found.push({ key: `${waterPlan.id} strip`, kind: 'strip', label: `strip ${name}`, fromMs: at, toMs: at });
     }
   });

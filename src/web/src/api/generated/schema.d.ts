@@ -751,7 +751,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["MixAnswer"];
+                        "application/json": components["schemas"]["MixCalcAnswer"];
                     };
                 };
                 /** @description Bad Request */
@@ -1090,6 +1090,70 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/undo-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UndoList"];
+                    };
+                };
                 /** @description Bad Request */
                 400: {
                     headers: {
@@ -1986,7 +2050,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Joint"][];
+                        "application/json": components["schemas"]["JointAnswer"][];
                     };
                 };
                 /** @description Bad Request */
@@ -2845,7 +2909,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StrategyTrade"][];
+                        "application/json": components["schemas"]["WayOfCutting"][];
                     };
                 };
                 /** @description Bad Request */
@@ -3698,18 +3762,29 @@ export interface paths {
                 };
             };
         };
-        put: {
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
             parameters: {
                 query?: never;
                 header?: never;
                 path?: never;
                 cookie?: never;
             };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["TakeRequest"];
-                };
-            };
+            requestBody?: never;
             responses: {
                 /** @description OK */
                 200: {
@@ -3717,11 +3792,12 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StockDraw"];
+                        "application/json": components["schemas"]["ShelfTrouble"][];
                     };
                 };
             };
         };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -4028,6 +4104,37 @@ export interface components {
             /** @description What to know and do, worst first. */
             notices: components["schemas"]["Notice"][];
         };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfAfterPour: {
+            is: null | components["schemas"]["AfterPour"];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfIReadOnlyListOfMixSession: {
+            /** @description The answer; null when it is stopped, or when there is nothing to answer. */
+            is: null | components["schemas"]["MixSession"][];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfJoint: {
+            is: null | components["schemas"]["Joint"];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfLayerPlans: {
+            is: null | components["schemas"]["LayerPlans"];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfSeep: {
+            is: null | components["schemas"]["Seep"];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfStrategyTrade: {
+            is: null | components["schemas"]["StrategyTrade"];
+            stop: null | components["schemas"]["Notice"];
+        };
         /** @description The answer of /api/calc/basin. */
         BasinAnswer: {
             /** Format: double */
@@ -4275,7 +4382,7 @@ export interface components {
              */
             changedAt: string;
         };
-        /** @description A build on the shelf. */
+        /** @description A build on the shelf; one whose record cannot be read has its trouble told, and no sizes. */
         BuildCard: {
             /** Format: uuid */
             id: string;
@@ -4291,6 +4398,7 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             binnedAt: null | string;
+            trouble: null | string;
         };
         /** @description What a build file holds. */
         BuildDocument: {
@@ -4298,7 +4406,7 @@ export interface components {
             format: string;
             /**
              * Format: int32
-             * @description Version of the format, 1.
+             * @description Version of the format, int BuildUpgrade.Current; older ones are brought up to date as they are read.
              */
             formatVersion: number;
             /**
@@ -4318,63 +4426,22 @@ export interface components {
             };
         };
         /**
-         * @description One undoable change of a build. Every edit knows its inverse: applying the inverse to the result gives the build
-         *     before, field for field.
+         * @description One undoable change of a build. It names what it changes, a list, an entry and its fields, and leaves all else as it meets it, so that two hands
+         *     on one thing both keep what they did. Its inverse is made from the state it meets: applied to the result it gives the build before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditRename"] | components["schemas"]["BuildEditSetScale"] | components["schemas"]["BuildEditSetBoard"] | components["schemas"]["BuildEditSetMeasuring"] | components["schemas"]["BuildEditSetDams"] | components["schemas"]["BuildEditAddOperation"] | components["schemas"]["BuildEditRemoveOperation"] | components["schemas"]["BuildEditReplaceOperation"] | components["schemas"]["BuildEditMoveOperation"] | components["schemas"]["BuildEditAddStroke"] | components["schemas"]["BuildEditRemoveStroke"] | components["schemas"]["BuildEditAddSounding"] | components["schemas"]["BuildEditRemoveSounding"] | components["schemas"]["BuildEditAddWater"] | components["schemas"]["BuildEditRemoveWater"] | components["schemas"]["BuildEditReplaceWater"] | components["schemas"]["BuildEditAddStandIn"] | components["schemas"]["BuildEditRemoveStandIn"] | components["schemas"]["BuildEditReplaceStandIn"] | components["schemas"]["BuildEditSetPhoto"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditSetNeighbours"] | components["schemas"]["BuildEditSetMaking"] | components["schemas"]["BuildEditSetRoom"] | components["schemas"]["BuildEditSetCare"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditAddWaterTest"] | components["schemas"]["BuildEditRemoveWaterTest"] | components["schemas"]["BuildEditAddDrowned"] | components["schemas"]["BuildEditRemoveDrowned"] | components["schemas"]["BuildEditReplaceDrowned"] | components["schemas"]["BuildEditSetDrying"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditRestorePours"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditSetRoomLog"];
-        /** @description Puts a thing under water. */
-        BuildEditAddDrowned: {
+        BuildEdit: components["schemas"]["BuildEditSetFields"] | components["schemas"]["BuildEditAddItem"] | components["schemas"]["BuildEditRemoveItem"] | components["schemas"]["BuildEditMoveItem"] | components["schemas"]["BuildEditAppend"] | components["schemas"]["BuildEditTakeLast"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditRestore"];
+        /** @description Puts an entry into a list. */
+        BuildEditAddItem: {
             /** @enum {string} */
-            kind: "addDrowned";
-            thing: components["schemas"]["DrownedThing"];
-            /** Format: int32 */
-            index: number;
-        };
-        /** @description Adds a step to the ground recipe at a place in its order. */
-        BuildEditAddOperation: {
-            /** @enum {string} */
-            kind: "addOperation";
-            operation: components["schemas"]["GroundOperation"];
-            /** Format: int32 */
-            index: number;
-        };
-        /** @description Adds a depth at the end of a measured bed's: quick presses of the stick each add their own. */
-        BuildEditAddSounding: {
-            /** @enum {string} */
-            kind: "addSounding";
-            id: string;
-            sounding: components["schemas"]["Sounding"];
-        };
-        /** @description Puts a stand-in on the board. */
-        BuildEditAddStandIn: {
-            /** @enum {string} */
-            kind: "addStandIn";
-            standIn: components["schemas"]["StandIn"];
-            /** Format: int32 */
-            index: number;
-        };
-        /** @description Adds a stroke at the end of a set of strokes, so that a hand's many strokes do not each carry all the others. */
-        BuildEditAddStroke: {
-            /** @enum {string} */
-            kind: "addStroke";
-            id: string;
-            stroke: components["schemas"]["Stroke"];
-        };
-        /** @description Adds a water. */
-        BuildEditAddWater: {
-            /** @enum {string} */
-            kind: "addWater";
-            water: components["schemas"]["Water"];
-            /** Format: int32 */
-            index: number;
-        };
-        /** @description Logs a water test. */
-        BuildEditAddWaterTest: {
-            /** @enum {string} */
-            kind: "addWaterTest";
-            test: components["schemas"]["WaterTest"];
-            /** Format: int32 */
-            index: number;
+            kind: "add";
+            /** @description The list. */
+            list: string;
+            item: components["schemas"]["JsonNode"];
+            /**
+             * Format: int32
+             * @description Its place; null at the end.
+             */
+            index: null | number;
         };
         /** @description Answers a question asked before a pour, or takes the answer back. */
         BuildEditAnswerCheck: {
@@ -4385,9 +4452,21 @@ export interface components {
             item: components["schemas"]["CheckItem"];
             answer: null | components["schemas"]["CheckAnswer"];
         };
+        /** @description Adds to the end of a list within an entry, so that a hand's many strokes do not each carry all the others. */
+        BuildEditAppend: {
+            /** @enum {string} */
+            kind: "append";
+            /** @description The list the entry is in. */
+            list: string;
+            /** @description The entry. */
+            id: string;
+            /** @description The list within it: `items` of strokes, `soundings` of a measured bed. */
+            field: string;
+            item: components["schemas"]["JsonNode"];
+        };
         /**
          * @description Marks a pour as begun. The answers it was begun on are kept with it; those asked anew at each pour are used up. Whether it may begin is
-         *     the business of void BeforePour.Gate(Build before, Build after, Func&lt;string, IReadOnlyList&lt;PourCheck&gt;&gt; listOf), which needs the plan.
+         *     the business of the gate before a pour, which needs the plan.
          */
         BuildEditBeginPour: {
             /** @enum {string} */
@@ -4412,167 +4491,56 @@ export interface components {
              */
             toMm: null | number;
         };
-        /** @description Notes what became of a pour, or strikes the note out. */
+        /** @description Notes what became of a pour, changes fields of the note, or strikes it out. */
         BuildEditLogPour: {
             /** @enum {string} */
             kind: "logPour";
             /** @description The pour. */
             pourId: string;
-            result: null | components["schemas"]["PourResult"];
+            fields: null | components["schemas"]["JsonObject"];
         };
-        /** @description Moves a step to another place in the recipe's order. */
-        BuildEditMoveOperation: {
+        /** @description Moves an entry to another place of its list. */
+        BuildEditMoveItem: {
             /** @enum {string} */
-            kind: "moveOperation";
+            kind: "move";
+            /** @description The list. */
+            list: string;
+            /** @description The entry. */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The place.
+             */
             index: number;
         };
-        /** @description Takes a thing out of the water. */
-        BuildEditRemoveDrowned: {
+        /** @description Takes an entry out of a list. */
+        BuildEditRemoveItem: {
             /** @enum {string} */
-            kind: "removeDrowned";
+            kind: "remove";
+            /** @description The list. */
+            list: string;
+            /** @description The entry. */
             id: string;
         };
-        /** @description Removes a step from the ground recipe. */
-        BuildEditRemoveOperation: {
+        /** @description Puts a list back as it was: what takes the edits of pours and answers back. */
+        BuildEditRestore: {
             /** @enum {string} */
-            kind: "removeOperation";
-            id: string;
+            kind: "restore";
+            /** @description The list. */
+            list: string;
+            /** @description Its entries. */
+            items: components["schemas"]["JsonArray"];
         };
-        /** @description Takes the last depth of a measured bed out. */
-        BuildEditRemoveSounding: {
+        /** @description Changes fields of an entry of a list, or of the build itself. */
+        BuildEditSetFields: {
             /** @enum {string} */
-            kind: "removeSounding";
-            id: string;
-        };
-        /** @description Takes a stand-in off the board. */
-        BuildEditRemoveStandIn: {
-            /** @enum {string} */
-            kind: "removeStandIn";
-            id: string;
-        };
-        /** @description Takes the last stroke of a set back. */
-        BuildEditRemoveStroke: {
-            /** @enum {string} */
-            kind: "removeStroke";
-            id: string;
-        };
-        /** @description Removes a water. */
-        BuildEditRemoveWater: {
-            /** @enum {string} */
-            kind: "removeWater";
-            id: string;
-        };
-        /** @description Strikes a water test out of the log. */
-        BuildEditRemoveWaterTest: {
-            /** @enum {string} */
-            kind: "removeWaterTest";
-            id: string;
-        };
-        /** @description Gives the build another name. */
-        BuildEditRename: {
-            /** @enum {string} */
-            kind: "rename";
-            name: string;
-        };
-        /** @description Puts a changed drowned thing in the place of the one with its id. */
-        BuildEditReplaceDrowned: {
-            /** @enum {string} */
-            kind: "replaceDrowned";
-            thing: components["schemas"]["DrownedThing"];
-        };
-        /** @description Puts a changed step in the place of the one with its id. */
-        BuildEditReplaceOperation: {
-            /** @enum {string} */
-            kind: "replaceOperation";
-            operation: components["schemas"]["GroundOperation"];
-        };
-        /** @description Puts a changed stand-in in the place of the one with its id. */
-        BuildEditReplaceStandIn: {
-            /** @enum {string} */
-            kind: "replaceStandIn";
-            standIn: components["schemas"]["StandIn"];
-        };
-        /** @description Puts a changed water in the place of the one with its id. */
-        BuildEditReplaceWater: {
-            /** @enum {string} */
-            kind: "replaceWater";
-            water: components["schemas"]["Water"];
-        };
-        /** @description Puts begun pours and answers back as they were: what takes those edits back. */
-        BuildEditRestorePours: {
-            /** @enum {string} */
-            kind: "restorePours";
-            begun: unknown;
-            answers: unknown;
-        };
-        /** @description Sets the board's sizes, cell and material. */
-        BuildEditSetBoard: {
-            /** @enum {string} */
-            kind: "setBoard";
-            board: components["schemas"]["Board"];
-        };
-        /** @description Sets how the build is kept while resin cures. */
-        BuildEditSetCare: {
-            /** @enum {string} */
-            kind: "setCare";
-            care: components["schemas"]["CureCare"];
-        };
-        /** @description Sets all dams. */
-        BuildEditSetDams: {
-            /** @enum {string} */
-            kind: "setDams";
-            dams: components["schemas"]["Dam"][];
-        };
-        /** @description Sets the drying log. */
-        BuildEditSetDrying: {
-            /** @enum {string} */
-            kind: "setDrying";
-            drying: components["schemas"]["DryingLog"];
-        };
-        /** @description Sets what the ground is built of. */
-        BuildEditSetMaking: {
-            /** @enum {string} */
-            kind: "setMaking";
-            making: components["schemas"]["Making"];
-        };
-        /** @description Sets how resin is measured. */
-        BuildEditSetMeasuring: {
-            /** @enum {string} */
-            kind: "setMeasuring";
-            measuring: components["schemas"]["Measuring"];
-        };
-        /** @description Sets the sections that meet this one. */
-        BuildEditSetNeighbours: {
-            /** @enum {string} */
-            kind: "setNeighbours";
-            neighbours: components["schemas"]["Neighbour"][];
-        };
-        /** @description Lays a photo under the Sheet, moves it, or takes it away (null). */
-        BuildEditSetPhoto: {
-            /** @enum {string} */
-            kind: "setPhoto";
-            photo: null | components["schemas"]["TracePhoto"];
-        };
-        /** @description Sets the air of the room. */
-        BuildEditSetRoom: {
-            /** @enum {string} */
-            kind: "setRoom";
-            room: components["schemas"]["Room"];
-        };
-        /** @description Sets the log of the room's temperature. */
-        BuildEditSetRoomLog: {
-            /** @enum {string} */
-            kind: "setRoomLog";
-            readings: unknown;
-        };
-        /** @description Sets the scale ratio N of 1:N. */
-        BuildEditSetScale: {
-            /** @enum {string} */
-            kind: "setScale";
-            /** Format: double */
-            scale: number;
+            kind: "set";
+            /** @description The list; null for the build itself. */
+            list: null | string;
+            /** @description The entry; null for the build itself. */
+            id: null | string;
+            /** @description The fields that change, by name. One that is a record takes the fields named in it and keeps its others; lists are put in whole. */
+            fields: components["schemas"]["JsonObject"];
         };
         /** @description Sizes the photo by two places on it whose distance is known, m at full size. */
         BuildEditSizePhoto: {
@@ -4582,6 +4550,17 @@ export interface components {
             b: components["schemas"]["PointMm"];
             /** Format: double */
             apartM: number;
+        };
+        /** @description Takes the last out of a list within an entry. */
+        BuildEditTakeLast: {
+            /** @enum {string} */
+            kind: "takeLast";
+            /** @description The list the entry is in. */
+            list: string;
+            /** @description The entry. */
+            id: string;
+            /** @description The list within it. */
+            field: string;
         };
         /** @description Several edits as one: made together, taken back together. */
         BuildEditTogether: {
@@ -4605,7 +4584,7 @@ export interface components {
             /** @description How each drowned thing stands, in the build's order. */
             drowned: components["schemas"]["DrownedPlan"][];
             /** @description Mixing sessions ahead, in their order, over all waters. */
-            sessions: components["schemas"]["MixSession"][];
+            sessions: components["schemas"]["AnswerOfIReadOnlyListOfMixSession"];
             /** @description What the log says of the room. */
             room: components["schemas"]["RoomMeans"];
         };
@@ -4902,6 +4881,8 @@ export interface components {
              * @description Height of its top over the board, mm.
              */
             topMm: number;
+            /** @description Identity within the build; never reused. Empty outside of one. */
+            id: string;
             /** @description What it is made of. */
             make: components["schemas"]["DamMake"];
             /** @description Whether its face has release agent on it. */
@@ -6345,6 +6326,13 @@ export interface components {
             notices: components["schemas"]["Notice"][];
             takeTheirs: null | components["schemas"]["EdgeProfile"];
         };
+        /** @description A joint with another section. */
+        JointAnswer: {
+            /** @description How they meet. */
+            neighbour: components["schemas"]["Neighbour"];
+            /** @description How they lie against each other. */
+            joint: components["schemas"]["AnswerOfJoint"];
+        };
         /** @description The ground on both sides of a joint. */
         JointSample: {
             /**
@@ -6384,6 +6372,11 @@ export interface components {
              * @description Where it ends, mm.
              */
             toMm: number;
+        };
+        JsonArray: unknown[];
+        JsonNode: unknown;
+        JsonObject: {
+            [key: string]: unknown;
         };
         /**
          * @description What is usual for a kind of product. A sheet's own number always wins; these stand in for what a label does not say, and are marked as assumed.
@@ -6595,6 +6588,41 @@ export interface components {
             largestBubbleMm: null | number;
             /** @description How hot and how deep that is: holds, tight within 8 °C of the limit, stop over it or over the safe depth. */
             standing: components["schemas"]["Standing"];
+        };
+        /** @description The layers of a water from the bed up: what is poured as it came out, the rest as it is to be. */
+        LayerPlans: {
+            /** @description The layers; empty when there is no product or nothing to pour. */
+            layers: components["schemas"]["PlannedLayer"][];
+            /**
+             * Format: double
+             * @description All resin still to be mixed, ml, with what cups and sticks keep.
+             */
+            mixedMl: number;
+            /**
+             * Format: double
+             * @description The same, g.
+             */
+            mixedG: number;
+            /**
+             * Format: double
+             * @description Hours from the first pour until the dams may be stripped; null without layers.
+             */
+            stripH: null | number;
+            /**
+             * Format: double
+             * @description Hours from the first pour to full cure; null without layers.
+             */
+            fullCureH: null | number;
+            /**
+             * Format: date-time
+             * @description When the dams may be stripped.
+             */
+            stripAt: null | string;
+            /**
+             * Format: date-time
+             * @description When it is fully cured.
+             */
+            fullCureAt: null | string;
         };
         /** @enum {unknown} */
         LayerStrategy: "fewest" | "equalDepth" | "equalVolume" | "sealFirst";
@@ -6901,6 +6929,18 @@ export interface components {
              * @description Mixed ml of the least batch this device measures within the tolerance.
              */
             leastBatchMl: number;
+            /** @description What the maker should know; at least one when a batch is not ok. */
+            notices: components["schemas"]["Notice"][];
+        };
+        /** @description The answer of /api/calc/mix. */
+        MixCalcAnswer: {
+            /** @description Equal batches. */
+            batches: components["schemas"]["Batch"][];
+            /**
+             * Format: double
+             * @description Mixed ml of the least batch this device measures within the tolerance.
+             */
+            leastBatchMl: number;
             /** @description Sentences for the maker; at least one when a batch is not ok. */
             warnings: string[];
         };
@@ -7048,6 +7088,8 @@ export interface components {
              * @default 0
              */
             slipMm: number;
+            /** @description Identity within the build; never reused. */
+            id: string;
         };
         /** @description Bottles to be put on the shelf, a kit at once. */
         NewBottlesRequest: {
@@ -7084,12 +7126,21 @@ export interface components {
             /** Format: double */
             depthMm: number;
         };
-        /** @description Something the maker should know about a water. */
+        /**
+         * @description Something the maker should know: what kind of thing, how much it matters, and its numbers. Each subject makes the sentences of its notices in one file;
+         *     nothing reads a sentence back.
+         */
         Notice: {
+            /** @description What it is about, as one word of the subject: `freeboard`, `tooDeep`. */
+            kind: string;
             /** @description How much it matters. */
             standing: components["schemas"]["Standing"];
             /** @description What it is, in the maker's words. */
             sentence: string;
+            /** @description Its numbers, units in their names; empty where it has none. */
+            numbers: {
+                [key: string]: number;
+            };
         };
         /** @description Liquid poured at a place. */
         OnePourRequest: {
@@ -7267,6 +7318,7 @@ export interface components {
             /** @description How it will cure at its own place. */
             cure: components["schemas"]["LayerCure"];
             poured: null | components["schemas"]["BegunPour"];
+            mixStop: null | components["schemas"]["Notice"];
         };
         /** @description A plaster or paste, as its bag describes it. */
         Plaster: {
@@ -7453,6 +7505,8 @@ export interface components {
              * @description When it was noted.
              */
             at: string;
+            /** @description Whether what was weighed out is taken out of the bottles in Stores. */
+            fromBottles: boolean;
         };
         /** @description A pour test on a build's ground. */
         PourTestRequest: {
@@ -7656,6 +7710,26 @@ export interface components {
              * @description Height over the board, mm.
              */
             heightMm: number;
+        };
+        /** @description A dam that would close an open edge, not yet standing. */
+        ProposedDam: {
+            /** @description The side of the board. */
+            side: components["schemas"]["BoardSide"];
+            /**
+             * Format: double
+             * @description Where it begins, mm along the side.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Where it ends, mm.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Its top, mm over the board.
+             */
+            topMm: number;
         };
         /** @description A proposed reach: a stretch of stream poured to one level. */
         ProposedReach: {
@@ -8255,6 +8329,13 @@ export interface components {
             /** Format: double */
             atC?: null | number;
         };
+        /** @description A sheet or bottle that is kept and cannot be read. */
+        ShelfTrouble: {
+            /** @description Identity. */
+            id: string;
+            /** @description What it is, in words. */
+            sentence: string;
+        };
         /** @description A mark of the waterline on the bank. */
         ShoreMark: {
             /**
@@ -8481,7 +8562,7 @@ export interface components {
             notices: components["schemas"]["Notice"][];
         };
         /**
-         * @description How well a water stands at its waterline: told in a word and a shape, never by colour alone.
+         * @description How well something stands: told in a word and a shape, never by colour alone.
          * @enum {unknown}
          */
         Standing: "holds" | "tight" | "stop";
@@ -8693,28 +8774,6 @@ export interface components {
              */
             bandMl: number;
         };
-        /** @description What was mixed for a pour, to be taken out of the bottles; said again it replaces what was said before, and nothing puts it back. */
-        TakeRequest: {
-            /**
-             * Format: uuid
-             * @description The build.
-             */
-            buildId: string;
-            /** @description The pour. */
-            pourId: string;
-            /** @description The product. */
-            productId: string;
-            /**
-             * Format: double
-             * @description Part one, g.
-             */
-            oneG: number;
-            /**
-             * Format: double
-             * @description Part two, g.
-             */
-            twoG: number;
-        };
         /** @description A tint on the shelf. */
         Tint: {
             /** @description Identity. */
@@ -8803,6 +8862,18 @@ export interface components {
         TurnRequest: {
             /** Format: double */
             byMm: number;
+        };
+        /** @description What is on a build's undo list. */
+        UndoList: {
+            /**
+             * Format: int32
+             * @description To be named with the next change.
+             */
+            version: number;
+            /** @description What undo would take back; null when nothing. */
+            undoLabel: null | string;
+            /** @description What redo would do again; null when nothing. */
+            redoLabel: null | string;
         };
         /** @description How a product hardens under a UV lamp. */
         UvFlash: {
@@ -8894,18 +8965,23 @@ export interface components {
              */
             firstPourAt: null | string;
         };
-        /** @description One water, planned. */
-        WaterPlan: {
-            /** @description Id of the water. */
-            id: string;
+        /** @description Where the board's edge lets a water off, and what leaks. */
+        WaterEdges: {
+            /** @description The open edges. */
+            open: components["schemas"]["OpenEdge"][];
+            /** @description A dam for each. */
+            proposed: components["schemas"]["ProposedDam"][];
+        };
+        /** @description Where a water stands and how well. */
+        WaterLevel: {
             /**
              * Format: double
-             * @description Its waterline, mm.
+             * @description Its waterline, mm over the board.
              */
             waterlineMm: number;
             /**
              * Format: double
-             * @description Ground at the seed, mm.
+             * @description Ground at its starting point, mm.
              */
             seedGroundMm: number;
             /**
@@ -8915,26 +8991,9 @@ export interface components {
             bedMm: null | number;
             /**
              * Format: double
-             * @description Volume to the waterline, ml.
+             * @description Volume to the waterline as the ground has it, ml.
              */
             volumeMl: number;
-            /**
-             * Format: double
-             * @description What drowned things take the place of, ml.
-             */
-            displacedMl: number;
-            /**
-             * Format: double
-             * @description Measured over reckoned volume of its last water test; 1 without one.
-             */
-            calibration: number;
-            takes: null | components["schemas"]["VolumeRange"];
-            /** @description Its water tests, oldest first. */
-            tests: components["schemas"]["WaterTestPlan"][];
-            seep: null | components["schemas"]["Seep"];
-            safe: null | components["schemas"]["SafePlan"];
-            /** @description Names of the waters it is one with at this waterline. */
-            joinedWith: string[];
             /**
              * Format: double
              * @description Wet area, mm².
@@ -8967,56 +9026,60 @@ export interface components {
             freeboardMm: number;
             /** @description Where it runs over. */
             spillAt: components["schemas"]["PointMm"];
-            /** @description How well it stands. */
+            /** @description How well it stands by its freeboard. */
             standing: components["schemas"]["Standing"];
-            /** @description Where the board's edge lets it off. */
-            openEdges: components["schemas"]["OpenEdge"][];
-            /** @description A dam for each open edge, not yet standing (models.md §7: height and overlap). */
-            proposedDams: components["schemas"]["Dam"][];
+            /** @description Names of the waters it is one with at this waterline. */
+            joinedWith: string[];
             /** @description Wet cells as runs: row, first column, column past the last. */
             wetRuns: number[];
-            /** @description What the water looks like over a usual bed with its ink, '#rrggbb', at depths from nothing to the greatest in equal steps. */
+        };
+        /** @description What a water looks like through its layers. */
+        WaterLook: {
+            /** @description Over a usual bed with its ink, '#rrggbb', at depths from nothing to the greatest in equal steps. */
             depthColours: string[];
-            /** @description The layers, from the bed up; empty when nothing is wet. */
-            layers: components["schemas"]["PlannedLayer"][];
+        };
+        /** @description One water, planned: each aspect in its own place. */
+        WaterPlan: {
+            /** @description Id of the water. */
+            id: string;
+            /** @description Where it stands and how well. */
+            level: components["schemas"]["WaterLevel"];
+            /** @description Where the board's edge lets it off. */
+            edges: components["schemas"]["WaterEdges"];
+            /** @description Its tests, and what it takes. */
+            takes: components["schemas"]["WaterTakes"];
+            safe: null | components["schemas"]["SafePlan"];
+            /** @description The layers, from the bed up. */
+            layers: components["schemas"]["AnswerOfLayerPlans"];
+            /** @description What it looks like. */
+            look: components["schemas"]["WaterLook"];
             gel: null | components["schemas"]["GelPlan"];
-            after: null | components["schemas"]["AfterPour"];
-            /**
-             * Format: double
-             * @description All resin still to be mixed, ml, with what cups and sticks keep.
-             */
-            mixedMl: number;
-            /**
-             * Format: double
-             * @description All resin still to be mixed, g.
-             */
-            mixedG: number;
-            /**
-             * Format: double
-             * @description Hours from the first pour until the dams may be stripped; null without layers.
-             */
-            stripH: null | number;
-            /**
-             * Format: double
-             * @description Hours from the first pour to full cure; null without layers.
-             */
-            fullCureH: null | number;
-            /**
-             * Format: date-time
-             * @description When the dams may be stripped.
-             */
-            stripAt: null | string;
-            /**
-             * Format: date-time
-             * @description When it is fully cured.
-             */
-            fullCureAt: null | string;
+            /** @description What the first layer will lose through the leak the last test has shown. */
+            seep: components["schemas"]["AnswerOfSeep"];
+            /** @description What its last pour came to and what to do now. */
+            after: components["schemas"]["AnswerOfAfterPour"];
             /** @description What the maker should know, worst first. */
             notices: components["schemas"]["Notice"][];
             /** @description How each figure came about, by the figure's name. */
             workings: {
                 [key: string]: components["schemas"]["Working"];
             };
+        };
+        /** @description What a water takes: the volume of the ground, corrected by its tests and less what stands in it. */
+        WaterTakes: {
+            /** @description Its water tests, oldest first. */
+            tests: components["schemas"]["WaterTestPlan"][];
+            /**
+             * Format: double
+             * @description Measured over reckoned volume of the last of them; 1 without one.
+             */
+            calibration: number;
+            /**
+             * Format: double
+             * @description What drowned things take the place of, ml.
+             */
+            displacedMl: number;
+            range: null | components["schemas"]["VolumeRange"];
         };
         /** @description A water test: plain water poured to a level, left to stand, tipped out. */
         WaterTest: {
@@ -9113,6 +9176,13 @@ export interface components {
         WaterlineAnswer: {
             /** Format: double */
             waterlineMm: number;
+        };
+        /** @description A way of cutting a water, with what it comes to. */
+        WayOfCutting: {
+            /** @description The way. */
+            strategy: components["schemas"]["LayerStrategy"];
+            /** @description What it comes to. */
+            trade: components["schemas"]["AnswerOfStrategyTrade"];
         };
         /** @description A weighing. */
         WeighingRequest: {

@@ -7,6 +7,7 @@ import { JointsPart } from './JointsPart';
 import { PhotoPart, type Span } from './PhotoPart';
 import { StandInsPart } from './StandInsPart';
 import { ToolButton } from '../../slip/ToolButton';
+import { setBuild } from '../../desk/changes';
 
 /** The board: how large the scene is, at the bench and at full size, and what it is measured with. */
 export function BoardSlip({
@@ -25,9 +26,8 @@ export function BoardSlip({
   const units = useUnits();
   const { board, measuring } = build;
   const { device, cup } = measuring;
-  const setBoard = (change: Partial<typeof board>) => edit({ kind: 'setBoard', board: { ...board, ...change } });
-  const setMeasuring = (change: Partial<typeof measuring>) =>
-    edit({ kind: 'setMeasuring', measuring: { ...measuring, ...change } });
+  const setBoard = (change: Partial<typeof board>) => edit(setBuild({ board: change }));
+  const setMeasuring = (change: Partial<typeof measuring>) => edit(setBuild({ measuring: change }));
   return (
     <>
       <header className="slip-head">
@@ -37,8 +37,8 @@ export function BoardSlip({
         </p>
       </header>
       <section>
-        <TextField label="Name" value={build.name} onChange={(name) => void edit({ kind: 'rename', name })} />
-        <NumberField label="Scale 1 :" value={build.scale} onChange={(scale) => edit({ kind: 'setScale', scale })} />
+        <TextField label="Name" value={build.name} onChange={(name) => void edit(setBuild({ name }))} />
+        <NumberField label="Scale 1 :" value={build.scale} onChange={(scale) => edit(setBuild({ scale }))} />
         <NumberField
           label="Width"
           quantity="length"
@@ -100,14 +100,14 @@ export function BoardSlip({
           label="Air"
           quantity="temperature"
           value={build.room.airC}
-          onChange={(airC) => edit({ kind: 'setRoom', room: { ...build.room, airC } })}
+          onChange={(airC) => edit(setBuild({ room: { airC } }))}
         />
         <NumberField
           label="Humidity"
           suffix="%"
           step={5}
           value={build.room.humidityPercent}
-          onChange={(humidityPercent) => edit({ kind: 'setRoom', room: { ...build.room, humidityPercent } })}
+          onChange={(humidityPercent) => edit(setBuild({ room: { humidityPercent } }))}
         />
       </section>
       <section>

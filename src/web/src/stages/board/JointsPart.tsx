@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
-import type { Joint, Neighbour, Side } from '../../api/types';
+import type { Joint, JointAnswer, Neighbour, Side } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { ChoiceField, NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { JointProfile } from './JointProfile';
+import { addTo, changed, removeFrom, setIn } from '../../desk/changes';
 
 const SIDES: { value: Side; label: string }[] = [
   { value: 'left', label: 'left' },
@@ -31,57 +32,55 @@ export function JointsPart() {
     placeholderData: (before) => before,
   });
   const others = (builds ?? []).filter((one) => one.id !== id);
-  const set = (neighbours: Neighbour[]) => edit({ kind: 'setNeighbours', neighbours });
-  const change = (at: number, part: Partial<Neighbour>) =>
-    set(build.neighbours.map((one, i) => (i === at ? { ...one, ...part } : one)));
+  const change = (id: string, part: Partial<Neighbour>) => edit(setIn('neighbours', id, part));
   const free = SIDES.find(({ value }) => !build.neighbours.some((one) => one.side === value))?.value ?? 'right';
   return (
     <section>
       <h3>Neighbouring sections</h3>
-      {build.neighbours.map((neighbour, i) => (
-        <div key={i} className="joint">
+      {build.neighbours.map((neighbour) => (
+        <div key={neighbour.id} className="joint">
           <ChoiceField
             label="Section"
             value={neighbour.buildId}
             choices={others.map((one) => ({ value: one.id, label: one.name }))}
-            onChange={(buildId) => void change(i, { buildId })}
+            onChange={(buildId) => void change(neighbour.id, { buildId })}
           />
           <ChoiceField
             label="Meets this board at its"
             value={neighbour.side}
             choices={SIDES}
-            onChange={(side) => void change(i, { side: side as Side })}
+            onChange={(side) => void change(neighbour.id, { side: side as Side })}
           />
           <ChoiceField
             label="with its own"
             value={neighbour.theirSide}
             choices={SIDES}
-            onChange={(side) => void change(i, { theirSide: side as Side })}
+            onChange={(side) => void change(neighbour.id, { theirSide: side as Side })}
           />
           <NumberField
             label="Its board lies higher by"
             quantity="length"
             value={neighbour.offsetMm}
-            onChange={(offsetMm) => change(i, { offsetMm })}
+            onChange={(offsetMm) => change(neighbour.id, { offsetMm })}
           />
           <NumberField
             label="and is slid along by"
             quantity="length"
             step={5}
             value={neighbour.slipMm}
-            onChange={(slipMm) => change(i, { slipMm })}
+            onChange={(slipMm) => change(neighbour.id, { slipMm })}
           />
-          <Meeting joint={joints?.[i]} />
+          <Meeting answer={joints?.find((one) => one.neighbour.id === neighbour.id)} />
           <div className="tool-row">
-            {joints?.[i]?.takeTheirs != null && Math.abs(joints[i].greatestMm ?? 0) > 0.05 && (
-              <Button size="sm" variant="outline-primary" onClick={() => void take(joints[i])}>
+            {takeable(neighbour.id) !== null && (
+              <Button size="sm" variant="outline-primary" onClick={() => void take(takeable(neighbour.id))}>
                 Take its profile
               </Button>
             )}
             <Button
               size="sm"
               variant="outline-primary"
-              onClick={() => void set(build.neighbours.filter((_, k) => k !== i))}
+              onClick={() => void edit(removeFrom('neighbours', neighbour.id))}
             >
               Part from it
             </Button>
@@ -100,10 +99,16 @@ export function JointsPart() {
           disabled={others[0] === undefined}
           onClick={() =>
             others[0] !== undefined &&
-            void set([
-              ...build.neighbours,
-              { buildId: others[0].id, side: free, theirSide: FACING[free], offsetMm: 0, slipMm: 0 },
-            ])
+            void edit(
+              addTo('neighbours', {
+                id: freshId('joint'),
+                buildId: others[0].id,
+                side: free,
+                theirSide: FACING[free],
+                offsetMm: 0,
+                slipMm: 0,
+              }),
+            )
           }
         >
           Join a section
@@ -112,19 +117,32 @@ export function JointsPart() {
     </section>
   );
 
+  /** A joint whose other side differs enough to be taken over. */
+  function takeable(neighbourId: string): Joint | null {
+    const joint = joints?.find((one) => one.neighbour.id === neighbourId)?.joint.is ?? null;
+    return joint !== null && joint.takeTheirs !== null && Math.abs(joint.greatestMm ?? 0) > 0.05 ? joint : null;
+  }
+
   /** A joint taken before is taken anew, not once more. */
-  function take(joint: Joint | undefined) {
+  function take(joint: Joint | null) {
     if (joint?.takeTheirs == null) return;
     const before = build.recipe.find((one) => one.kind === 'edgeProfile' && one.side === joint.neighbour.side);
     const operation = { ...joint.takeTheirs, kind: 'edgeProfile' as const, id: before?.id ?? freshId('joint') };
     return before === undefined
-      ? edit({ kind: 'addOperation', operation, index: build.recipe.length })
-      : edit({ kind: 'replaceOperation', operation });
+      ? edit(addTo('recipe', operation, build.recipe.length))
+      : edit(changed('recipe', before, operation));
   }
 }
 
-function Meeting({ joint }: { joint: Joint | undefined }) {
-  if (joint === undefined) return null;
+function Meeting({ answer }: { answer: JointAnswer | undefined }) {
+  if (answer === undefined) return null;
+  const joint = answer.joint.is;
+  if (joint === null)
+    return (
+      <p className="notice-stop">
+        <StandingMark standing="stop" /> {answer.joint.stop?.sentence}
+      </p>
+    );
   return (
     <>
       <JointProfile joint={joint} />

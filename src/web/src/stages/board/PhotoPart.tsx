@@ -6,6 +6,7 @@ import { useDesk } from '../../desk/DeskContext';
 import type { Tool } from '../../sheet/tools';
 import { FileField, NumberField } from '../../slip/fields';
 import { ToolButton } from '../../slip/ToolButton';
+import { setBuild } from '../../desk/changes';
 
 /** Two places on the photo whose distance is asked for. */
 export interface Span {
@@ -30,7 +31,7 @@ export function PhotoPart({
   const [refusal, setRefusal] = useState<string | null>(null);
   const { photo, board } = build;
   const set = (change: Partial<TracePhoto>) =>
-    photo === null ? Promise.resolve(false) : edit({ kind: 'setPhoto', photo: { ...photo, ...change } });
+    photo === null ? Promise.resolve(false) : edit(setBuild({ photo: change }));
 
   const bring = async (file: File) => {
     setBusy(true);
@@ -39,7 +40,7 @@ export function PhotoPart({
       const { pictureId, widthPx, heightPx } = await sendPicture(file);
       const mmPerPx = Math.min(board.widthMm / widthPx, board.depthMm / heightPx);
       const centre = { xMm: board.widthMm / 2, yMm: board.depthMm / 2 };
-      await edit({ kind: 'setPhoto', photo: { pictureId, widthPx, heightPx, centre, mmPerPx, turnDeg: 0, fade: 0.5 } });
+      await edit(setBuild({ photo: { pictureId, widthPx, heightPx, centre, mmPerPx, turnDeg: 0, fade: 0.5 } }));
     } catch (error) {
       setRefusal(error instanceof Error ? error.message : String(error));
     } finally {
@@ -72,7 +73,7 @@ export function PhotoPart({
               max={95}
               value={Math.round(photo.fade * 100)}
               onChange={(event: ChangeEvent<HTMLInputElement>) =>
-                preview({ kind: 'setPhoto', photo: { ...photo, fade: Number(event.target.value) / 100 } })
+                preview(setBuild({ photo: { fade: Number(event.target.value) / 100 } }))
               }
               onPointerUp={(event) => void set({ fade: Number(event.currentTarget.value) / 100 })}
               onKeyUp={(event) => void set({ fade: Number(event.currentTarget.value) / 100 })}
@@ -89,7 +90,7 @@ export function PhotoPart({
             >
               Size it by two points
             </ToolButton>
-            <Button size="sm" variant="outline-primary" onClick={() => void edit({ kind: 'setPhoto', photo: null })}>
+            <Button size="sm" variant="outline-primary" onClick={() => void edit(setBuild({ photo: null }))}>
               Take it away
             </Button>
           </div>

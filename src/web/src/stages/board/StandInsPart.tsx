@@ -11,6 +11,7 @@ import { ListedThing } from '../../slip/ListedThing';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
 import { ToolButton } from '../../slip/ToolButton';
+import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** Things that will be put on the board, out of the catalogue: do they fit, do they stay clear of the water? */
 export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -77,10 +78,10 @@ export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: To
                 const name = unused(`${thing.name} copy`, new Set(build.standIns.map((one) => one.name)));
                 const standIn = { ...thing, id: freshId('standIn'), name, centre };
                 selectStandIn(standIn.id);
-                void edit({ kind: 'addStandIn', standIn, index: i + 1 });
+                void edit(addTo('standIns', standIn, i + 1));
               }}
               removeLabel={`Remove ${thing.name}`}
-              onRemove={() => void edit({ kind: 'removeStandIn', id: thing.id })}
+              onRemove={() => void edit(removeFrom('standIns', thing.id))}
             >
               <ThingFields thing={thing} planned={planned} />
             </ListedThing>
@@ -111,7 +112,7 @@ const METRES: {
 function ThingFields({ thing, planned }: { thing: StandIn; planned: StandInPlan }) {
   const { edit } = useDesk();
   const units = useUnits();
-  const set = (change: Partial<StandIn>) => edit({ kind: 'replaceStandIn', standIn: { ...thing, ...change } });
+  const set = (change: Partial<StandIn>) => edit(setIn('standIns', thing.id, change));
   const base = `${formatQuantity(planned.baseMm, 'length', units)} ${unitOf('length', units)}`;
   return (
     <div className="step-fields">

@@ -9,6 +9,7 @@ import { ImportPart } from './ImportPart';
 import { MakingPart } from './MakingPart';
 import { StepFields } from './StepFields';
 import { ToolButton } from '../../slip/ToolButton';
+import { addTo, moveIn, removeFrom, setIn } from '../../desk/changes';
 
 const KIND: Record<Operation['kind'], string> = {
   foamSheet: 'foam',
@@ -49,7 +50,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
   const { id, build, plan, edit, stepId, selectStep } = useDesk();
   const add = (operation: Operation) => {
     selectStep(operation.id);
-    void edit({ kind: 'addOperation', operation, index: build.recipe.length });
+    void edit(addTo('recipe', operation, build.recipe.length));
   };
   return (
     <>
@@ -103,9 +104,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   className="form-check-input"
                   checked={operation.enabled}
                   aria-label={`${operation.name} is part of the ground`}
-                  onChange={() =>
-                    void edit({ kind: 'replaceOperation', operation: { ...operation, enabled: !operation.enabled } })
-                  }
+                  onChange={() => void edit(setIn('recipe', operation.id, { enabled: !operation.enabled }))}
                 />
                 <button
                   type="button"
@@ -120,7 +119,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   className="step-tool"
                   disabled={i === 0}
                   aria-label={`Move ${operation.name} earlier`}
-                  onClick={() => void edit({ kind: 'moveOperation', id: operation.id, index: i - 1 })}
+                  onClick={() => void edit(moveIn('recipe', operation.id, i - 1))}
                 >
                   ↑
                 </button>
@@ -129,7 +128,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   className="step-tool"
                   disabled={i === build.recipe.length - 1}
                   aria-label={`Move ${operation.name} later`}
-                  onClick={() => void edit({ kind: 'moveOperation', id: operation.id, index: i + 1 })}
+                  onClick={() => void edit(moveIn('recipe', operation.id, i + 1))}
                 >
                   ↓
                 </button>
@@ -140,7 +139,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   onClick={() => {
                     const copy = copyOf(operation, freshId('copy'), new Set(build.recipe.map((one) => one.name)));
                     selectStep(copy.id);
-                    void edit({ kind: 'addOperation', operation: copy, index: i + 1 });
+                    void edit(addTo('recipe', copy, i + 1));
                   }}
                 >
                   <CopyMark />
@@ -149,7 +148,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   type="button"
                   className="step-tool"
                   aria-label={`Remove ${operation.name}`}
-                  onClick={() => void edit({ kind: 'removeOperation', id: operation.id })}
+                  onClick={() => void edit(removeFrom('recipe', operation.id))}
                 >
                   ×
                 </button>

@@ -7,6 +7,7 @@ import { placeFor } from '../../sheet/edits';
 import { ChoiceField, FileField, NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
+import { addTo } from '../../desk/changes';
 
 const FORMATS: Record<string, GridReading['format']> = { asc: 'asc', txt: 'asc', png: 'png', stl: 'stl' };
 
@@ -43,7 +44,7 @@ export function ImportPart() {
     if (read === null) return;
     const operation = { ...read.step, kind: 'existingGround' as const, id: freshId('existing') };
     selectStep(operation.id);
-    if (await edit({ kind: 'addOperation', operation, index: placeFor(rest.recipe) })) setRead(null);
+    if (await edit(addTo('recipe', operation, placeFor(rest.recipe)))) setRead(null);
   };
   const mm = (value: number) => formatQuantity(value, 'length', units);
   return (

@@ -10,6 +10,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, formatVolume, unitOf, type Units } from '../../units/units';
+import { setBuild } from '../../desk/changes';
 
 /** What to cut and to mix for this ground. */
 export function MakingPart() {
@@ -187,7 +188,7 @@ function Settings() {
   const { build, edit } = useDesk();
   const plasters = usePlasters();
   const { making } = build;
-  const set = (change: Partial<Making>) => edit({ kind: 'setMaking', making: { ...making, ...change } });
+  const set = (change: Partial<Making>) => edit(setBuild({ making: change }));
   const known = plasters.some((one) => one.name === making.plaster.name);
   return (
     <details className="more">

@@ -16,6 +16,7 @@ import { formatLength, formatVolume, unitOf } from '../../units/units';
 import { ChannelFeatures } from './ChannelFeatures';
 import { numbersOf } from './stepNumbers';
 import { ToolButton } from '../../slip/ToolButton';
+import { changed } from '../../desk/changes';
 
 type Replace = (changed: Operation) => Promise<boolean>;
 
@@ -30,7 +31,7 @@ export function StepFields({
   setTool: (tool: Tool) => void;
 }) {
   const { edit } = useDesk();
-  const replace: Replace = (changed) => edit({ kind: 'replaceOperation', operation: changed });
+  const replace: Replace = (after) => edit(changed('recipe', operation, after));
   return (
     <div className="step-fields">
       <TextField label="Name" value={operation.name} onChange={(name) => void replace({ ...operation, name })} />

@@ -1,7 +1,8 @@
 import { useId, useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { layersOf } from '../../api/plan';
 import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../../api/types';
-import { useBottles, useDrawn, useProducts } from '../../api/useStores';
+import { useBottles, useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { OptionalField, SwitchField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
@@ -9,24 +10,25 @@ import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatReading, formatVolume } from '../../units/units';
-import { useBottleDraw } from './useBottleDraw';
+import { differing } from '../../desk/changes';
 
 /** What became of each pour, and what to do now. */
 export function AfterPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const [open, setOpen] = useState<string | null>(null);
-  const poured = plan.layers.flatMap((layer) => (layer.poured === null ? [] : [{ layer, pour: layer.poured }]));
+  const poured = layersOf(plan).flatMap((layer) => (layer.poured === null ? [] : [{ layer, pour: layer.poured }]));
   const last = poured.at(-1);
+  const after = plan.after.is;
   return (
     <>
-      {plan.after !== null && (
+      {after !== null && (
         <section data-testid="after-advice" aria-live="polite">
-          <h3>After layer {plan.after.layer}</h3>
-          {plan.after.notices.map((notice) => (
+          <h3>After layer {after.layer}</h3>
+          {after.notices.map((notice) => (
             <p key={notice.sentence} className={`notice-${notice.standing}`}>
               {notice.standing !== 'holds' && <StandingMark standing={notice.standing} />} {notice.sentence}
             </p>
           ))}
-          {plan.after.notices.length === 0 && <p className="quiet">Nothing of it needs doing.</p>}
+          {after.notices.length === 0 && <p className="quiet">Nothing of it needs doing.</p>}
         </section>
       )}
       {last === undefined && (
@@ -64,20 +66,10 @@ function PourNote({
   onDone: () => void;
   productId: string;
 }) {
-  const { id, edit } = useDesk();
+  const { edit } = useDesk();
   const units = useUnits();
   const now = useNow();
-  const drawn = useDrawn(id).includes(pour.id);
-  const draw = useBottleDraw(id);
-  const [failed, setFailed] = useState<string | null>(null);
-  const strikeOut = async () => {
-    if (!(await edit({ kind: 'logPour', pourId: pour.id, result: null })) || !drawn) return;
-    try {
-      await draw(pour.id, productId, 0, 0);
-    } catch (error) {
-      setFailed(error instanceof Error ? error.message : 'The bottles could not be filled up again.');
-    }
-  };
+  const strikeOut = () => void edit({ kind: 'logPour', pourId: pour.id, fields: null });
   return (
     <section data-testid={`pour-${pour.layer}`}>
       <h3>
@@ -92,16 +84,11 @@ function PourNote({
             {pour.result === null ? 'Note what became of it' : 'Change the note'}
           </Button>
           {pour.result !== null && (
-            <Button size="sm" variant="outline-primary" onClick={() => void strikeOut()}>
+            <Button size="sm" variant="outline-primary" onClick={strikeOut}>
               Strike it out
             </Button>
           )}
         </div>
-      )}
-      {failed !== null && (
-        <p className="field-wrong" role="alert">
-          It is struck out, but the bottles are as they were: {failed}
-        </p>
       )}
     </section>
   );
@@ -130,18 +117,24 @@ function ResultForm({
   productId: string;
   onDone: () => void;
 }) {
-  const { id, edit } = useDesk();
+  const { edit } = useDesk();
   const units = useUnits();
   const sheet = useProducts().find((product) => product.id === productId);
   const inStock = useBottles().some((card) => card.bottle.productId === productId);
   const [result, setResult] = useState<PourResult>(
-    pour.result ?? { oneG: null, twoG: null, leftMl: null, reachedMm: null, roomC: null, note: null, at: '' },
+    pour.result ?? {
+      oneG: null,
+      twoG: null,
+      leftMl: null,
+      reachedMm: null,
+      roomC: null,
+      note: null,
+      at: '',
+      fromBottles: false,
+    },
   );
   const noteId = useId();
   const [take, setTake] = useState<boolean | null>(null);
-  const drawn = useDrawn(id).includes(pour.id);
-  const draw = useBottleDraw(id);
-  const [failed, setFailed] = useState<string | null>(null);
   const onePart = sheet?.ratio.b === 0;
   const batch = layer.mix.batches[0];
   const cups = layer.mix.batches.length;
@@ -157,25 +150,16 @@ function ResultForm({
     { field: 'roomC', label: 'The room', quantity: 'temperature', hint: '' },
   ] as const;
   // A note that is new takes it out; an older one that never did is left alone unless the maker says so.
-  const asksToTake = inStock && (pour.result === null || drawn);
-  const takes = take ?? asksToTake;
+  const takes = take ?? (pour.result === null ? inStock : pour.result.fromBottles);
   const note = async () => {
-    const kept = await edit({
-      kind: 'logPour',
-      pourId: pour.id,
-      result: { ...result, note: result.note?.trim() === '' ? null : result.note, at: new Date().toISOString() },
-    });
-    if (!kept) return;
-    if (take !== null ? take || drawn : asksToTake) {
-      try {
-        await draw(pour.id, productId, takes ? (result.oneG ?? 0) : 0, takes ? (result.twoG ?? 0) : 0);
-      } catch (error) {
-        // The note is kept; only the bottles are not run down, and that is said.
-        setFailed(error instanceof Error ? error.message : 'The bottles could not be run down.');
-        return;
-      }
-    }
-    onDone();
+    const noted: PourResult = {
+      ...result,
+      note: result.note?.trim() === '' ? null : result.note,
+      at: new Date().toISOString(),
+      fromBottles: takes,
+    };
+    const fields = pour.result === null ? noted : differing(pour.result, noted);
+    if (await edit({ kind: 'logPour', pourId: pour.id, fields })) onDone();
   };
   return (
     <div className="result-form">
@@ -208,11 +192,6 @@ function ResultForm({
           Leave it
         </Button>
       </div>
-      {failed !== null && (
-        <p className="field-wrong" role="alert">
-          It is noted, but the bottles are as they were: {failed}
-        </p>
-      )}
     </div>
   );
 }

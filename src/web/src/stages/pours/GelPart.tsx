@@ -6,6 +6,7 @@ import { ChoiceField, NumberField } from '../../slip/fields';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatVolume } from '../../units/units';
+import { setIn } from '../../desk/changes';
 
 /** Gloss gel on the cured surface: how much, how many coats, how long. */
 export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -13,7 +14,7 @@ export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const units = useUnits();
   const gels = useProducts().filter((product) => product.kind === 'glossGel');
   const { gel } = water;
-  const set = (next: Water['gel']) => edit({ kind: 'replaceWater', water: { ...water, gel: next } });
+  const set = (next: Water['gel']) => edit(setIn('waters', water.id, { gel: next }));
   return (
     <section data-testid="gel">
       <ChoiceField

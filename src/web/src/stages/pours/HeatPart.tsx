@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { layersOf } from '../../api/plan';
 import type { HeatCurve, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { useHeat } from '../../desk/useWaterLooks';
@@ -7,25 +8,26 @@ import { NumberField, SwitchField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, formatReading, unitOf } from '../../units/units';
+import { setBuild } from '../../desk/changes';
 
 const COLDEST = 5;
 const WARMEST = 35;
 
 /** How hot it gets: the safe depth over this bed, the cliff behind it, and what another room would do. */
 export function HeatPart({ plan }: { plan: WaterPlan }) {
-  const { build, rest, edit, preview, drafting } = useDesk();
+  const { build, edit, preview, drafting } = useDesk();
   const units = useUnits();
   const { data } = useHeat(!drafting && plan.workings['heat'] !== undefined);
   const [trying, setTrying] = useState<number | null>(null);
   const { safe } = plan;
-  const hottest = plan.layers.reduce((most, layer) => Math.max(most, layer.cure.peakC), Number.NEGATIVE_INFINITY);
+  const hottest = layersOf(plan).reduce((most, layer) => Math.max(most, layer.cure.peakC), Number.NEGATIVE_INFINITY);
   const degrees = (c: number) => `${formatQuantity(c, 'temperature', units)} ${units.temperature}`;
   const airC = trying ?? build.room.airC;
   // What dries or is flashed makes no heat to speak of: there the room is about how long it takes.
-  const reacts = plan.layers.length === 0 || plan.workings['heat'] !== undefined || safe === null;
+  const reacts = layersOf(plan).length === 0 || plan.workings['heat'] !== undefined || safe === null;
   const letGo = () => {
     if (trying === null) return;
-    void edit({ kind: 'setRoom', room: { ...rest.room, airC: trying } }).finally(() => setTrying(null));
+    void edit(setBuild({ room: { airC: trying } })).finally(() => setTrying(null));
   };
   return (
     <section data-testid="heat">
@@ -48,10 +50,10 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
           suffix="%"
           step={5}
           value={build.room.humidityPercent}
-          onChange={(humidityPercent) => edit({ kind: 'setRoom', room: { ...build.room, humidityPercent } })}
+          onChange={(humidityPercent) => edit(setBuild({ room: { humidityPercent } }))}
         />
       )}
-      {reacts && plan.layers.length > 0 && (
+      {reacts && layersOf(plan).length > 0 && (
         <p>
           <StandingMark standing={worst(plan)} /> The hottest layer reaches {degrees(hottest)}
           {safe !== null && safe.limitedBy !== 'sheet' && `. ${safe.sentence}`}
@@ -71,7 +73,7 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
           onChange={(event) => {
             const wanted = Number(event.target.value);
             setTrying(wanted);
-            preview({ kind: 'setRoom', room: { ...rest.room, airC: wanted } });
+            preview(setBuild({ room: { airC: wanted } }));
           }}
           onPointerUp={letGo}
           onKeyUp={letGo}
@@ -81,19 +83,17 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
       <SwitchField
         label="Under a cover while it cures"
         value={build.care.covered}
-        onChange={(covered) => void edit({ kind: 'setCare', care: { ...build.care, covered } })}
+        onChange={(covered) => void edit(setBuild({ care: { covered } }))}
       />
       <SwitchField
         label="Board flat on the bench, not raised"
         value={build.care.flatOnBench}
-        onChange={(flatOnBench) => void edit({ kind: 'setCare', care: { ...build.care, flatOnBench } })}
+        onChange={(flatOnBench) => void edit(setBuild({ care: { flatOnBench } }))}
       />
       <SwitchField
         label="Colder by night"
         value={build.room.nightC !== null}
-        onChange={(colder) =>
-          void edit({ kind: 'setRoom', room: { ...build.room, nightC: colder ? build.room.airC - 6 : null } })
-        }
+        onChange={(colder) => void edit(setBuild({ room: { nightC: colder ? build.room.airC - 6 : null } }))}
       />
       {build.room.nightC !== null && (
         <NumberField
@@ -101,7 +101,7 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
           quantity="temperature"
           step={1}
           value={build.room.nightC}
-          onChange={(nightC) => edit({ kind: 'setRoom', room: { ...build.room, nightC } })}
+          onChange={(nightC) => edit(setBuild({ room: { nightC } }))}
         />
       )}
       {data !== null && <Cliff curve={data} />}
@@ -116,7 +116,7 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
 }
 
 function worst(plan: WaterPlan) {
-  const found = plan.layers.map((layer) => layer.cure.standing);
+  const found = layersOf(plan).map((layer) => layer.cure.standing);
   return found.includes('stop') ? 'stop' : found.includes('tight') ? 'tight' : 'holds';
 }
 

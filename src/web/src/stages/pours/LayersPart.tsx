@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
+import { layersOf } from '../../api/plan';
 import type { ProductSheet, Water, WaterPlan } from '../../api/types';
 import { useProducts, useSheetDoubts, useTints } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
@@ -16,20 +17,21 @@ import { FirstPour } from './FirstPour';
 import { anotherTop } from './ownTops';
 import { PoursAnswer } from './PoursAnswer';
 import { StrategiesPart } from './StrategiesPart';
+import { setIn } from '../../desk/changes';
 
 /** In how many layers, with what, how inked and from when. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit } = useDesk();
   const products = useProducts();
   const tints = useTints();
-  const replace = (change: Partial<Water>) => edit({ kind: 'replaceWater', water: { ...water, ...change } });
+  const replace = (change: Partial<Water>) => edit(setIn('waters', water.id, change));
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
       <PoursAnswer plan={plan} />
-      {plan.layers.length > 0 && <NextThing water={water} plan={plan} />}
+      {layersOf(plan).length > 0 && <NextThing water={water} plan={plan} />}
       {loud.length > 0 && (
         <section>
           {loud.map((notice) => (
@@ -68,7 +70,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           </button>
         )}
       </section>
-      {plan.layers.length > 0 && (
+      {layersOf(plan).length > 0 && (
         <section>
           <StrategiesPart water={water} />
           {water.ownTopsMm === null ? (
@@ -79,7 +81,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
               <Button
                 size="sm"
                 variant="outline-primary"
-                onClick={() => void replace({ ownTopsMm: anotherTop(plan.layers, water.waterlineMm) })}
+                onClick={() => void replace({ ownTopsMm: anotherTop(layersOf(plan), water.waterlineMm) })}
               >
                 One more layer
               </Button>
@@ -176,7 +178,7 @@ function Layers({ plan }: { plan: WaterPlan }) {
           </tr>
         </thead>
         <tbody>
-          {plan.layers.map((layer, i) => (
+          {layersOf(plan).map((layer, i) => (
             <tr key={i} className={layer.poured === null ? '' : 'poured-layer'}>
               <th scope="row">
                 {i + 1} {layer.cure.standing !== 'holds' && <StandingMark standing={layer.cure.standing} />}

@@ -1,6 +1,7 @@
 import { useState, type CSSProperties, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
+import { layersOf } from '../../api/plan';
 import type { MixCard, MixSession } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
@@ -67,7 +68,7 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
   const two = batch.bMl > 0;
   const stir = (minutes: number) => `${Math.round(minutes * 10) / 10} min`;
   const next = session.pools
-    .map((pool) => plan.waters.find((one) => one.id === pool.waterId)?.layers[pool.layer - 1])
+    .map((pool) => layersOf(plan.waters.find((one) => one.id === pool.waterId))[pool.layer - 1])
     .find((layer) => layer !== undefined);
   const uv = sheet?.flash ?? null;
   // What the rows of the card share the screen by.

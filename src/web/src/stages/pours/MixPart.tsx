@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { layersOf, sessionsOf } from '../../api/plan';
 import type { MixCard, MixSession, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
@@ -8,18 +9,19 @@ import { drops, hours, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume, unitOf } from '../../units/units';
 import { MixCardView } from './MixCardView';
+import { setIn } from '../../desk/changes';
 
 /** What to mix, session by session: a card for each cup. */
 export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { plan: whole, build } = useDesk();
   const units = useUnits();
   const [read, setRead] = useState<MixSession | null>(null);
-  const mine = whole.sessions.filter((session) => session.pools.some((pool) => pool.waterId === water.id));
+  const mine = sessionsOf(whole).filter((session) => session.pools.some((pool) => pool.waterId === water.id));
   const byScale = build.measuring.device.kind === 'scale';
   if (mine.length === 0) {
     return (
       <section>
-        <p>{plan.layers.length === 0 ? 'Nothing to mix yet.' : `All layers of ${water.name} are poured.`}</p>
+        <p>{layersOf(plan).length === 0 ? 'Nothing to mix yet.' : `All layers of ${water.name} are poured.`}</p>
       </section>
     );
   }
@@ -70,7 +72,7 @@ function Session({ session, water, onRead }: { session: MixSession; water: Water
     void edit({
       kind: 'together',
       label: `Pour ${water.name} with ${other.name}`,
-      edits: both.map((one) => ({ kind: 'replaceWater', water: { ...one, firstPourAt: at } })),
+      edits: both.map((one) => setIn('waters', one.id, { firstPourAt: at })),
     });
   };
   return (

@@ -1,3 +1,4 @@
+import { layersOf, pouredAs } from '../../api/plan';
 import type { WaterPlan } from '../../api/types';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
@@ -6,20 +7,21 @@ import { formatVolume, unitOf } from '../../units/units';
 /** How many layers, how much to mix, until when. */
 export function PoursAnswer({ plan }: { plan: WaterPlan }) {
   const units = useUnits();
-  const poured = plan.layers.filter((layer) => layer.poured !== null).length;
+  const pours = pouredAs(plan);
+  const poured = layersOf(plan).filter((layer) => layer.poured !== null).length;
   return (
     <section aria-live="polite" className="slip-answer">
       <p className="pours-sum">
-        <span className="big">{plan.layers.length}</span>{' '}
+        <span className="big">{layersOf(plan).length}</span>{' '}
         <span className="big-unit">
-          {plan.layers.length === 1 ? 'layer' : 'layers'}
-          {poured > 0 && `, ${poured} poured`}, {formatVolume(plan.mixedMl, units)} {unitOf('volume', units)} to mix
+          {layersOf(plan).length === 1 ? 'layer' : 'layers'}
+          {poured > 0 && `, ${poured} poured`}, {formatVolume(pours.mixedMl, units)} {unitOf('volume', units)} to mix
         </span>
       </p>
-      {plan.layers.length > 0 && (
+      {layersOf(plan).length > 0 && (
         <p>
-          Strip the dams after {hours(plan.stripH ?? 0)}, fully hard after {hours(plan.fullCureH ?? 0)}, from the first
-          pour.
+          Strip the dams after {hours(pours.stripH ?? 0)}, fully hard after {hours(pours.fullCureH ?? 0)}, from the
+          first pour.
         </p>
       )}
     </section>

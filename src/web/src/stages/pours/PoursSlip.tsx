@@ -1,3 +1,4 @@
+import { layersOf } from '../../api/plan';
 import { useState } from 'react';
 import { useDesk } from '../../desk/DeskContext';
 import { BeforePart } from '../water/BeforePart';
@@ -46,7 +47,7 @@ export function PoursSlip() {
       {part === 'mix' && <MixPart key={water.id} water={water} plan={waterPlan} />}
       {part === 'surface' && (
         <>
-          {waterPlan.layers.length > 0 && <SurfacePart />}
+          {layersOf(waterPlan).length > 0 && <SurfacePart />}
           <GelPart key={water.id} water={water} plan={waterPlan} />
         </>
       )}

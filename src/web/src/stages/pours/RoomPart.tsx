@@ -6,6 +6,7 @@ import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatReading } from '../../units/units';
+import { addTo, momentOf, removeFrom, setBuild } from '../../desk/changes';
 
 const SHOWN = 4;
 
@@ -20,16 +21,13 @@ export function RoomPart() {
   const degrees = (c: number) => formatReading(c, units);
   const log = () => {
     if (airC === null) return;
-    void edit({ kind: 'setRoomLog', readings: [...build.roomLog, { at: new Date().toISOString(), airC }] }).then(
-      (kept) => {
-        if (!kept) return;
-        setAirC(null);
-        setRound(round + 1);
-      },
-    );
+    void edit(addTo('roomLog', { at: new Date().toISOString(), airC })).then((kept) => {
+      if (!kept) return;
+      setAirC(null);
+      setRound(round + 1);
+    });
   };
-  const strike = (at: string) =>
-    void edit({ kind: 'setRoomLog', readings: build.roomLog.filter((one) => one.at !== at) });
+  const strike = (at: string) => void edit(removeFrom('roomLog', momentOf(at)));
   return (
     <section data-testid="room-log">
       <h3>The room as it was</h3>
@@ -64,14 +62,11 @@ export function RoomPart() {
           size="sm"
           variant="outline-primary"
           onClick={() =>
-            void edit({
-              kind: 'setRoom',
-              room: {
-                ...build.room,
-                airC: round1(dayC ?? nightC ?? build.room.airC),
-                nightC: nightC && round1(nightC),
-              },
-            })
+            void edit(
+              setBuild({
+                room: { airC: round1(dayC ?? nightC ?? build.room.airC), nightC: nightC && round1(nightC) },
+              }),
+            )
           }
         >
           Plan with the log: {degrees(dayC ?? nightC ?? 0)}

@@ -1,11 +1,12 @@
+import { layersOf } from '../../api/plan';
 import type { WaterPlan } from '../../api/types';
 import { Figure } from '../../slip/Figure';
 import { hours, scuff } from '../../slip/words';
 
 /** When each layer comes to each state in this room, from its own pour. */
 export function StatesPart({ plan }: { plan: WaterPlan }) {
-  if (plan.layers.length === 0) return null;
-  const reacts = plan.layers.some((layer) => layer.cure.gelH !== null);
+  if (layersOf(plan).length === 0) return null;
+  const reacts = layersOf(plan).some((layer) => layer.cure.gelH !== null);
   const or = (h: number | null) => (h === null ? '–' : hours(h));
   return (
     <section>
@@ -24,7 +25,7 @@ export function StatesPart({ plan }: { plan: WaterPlan }) {
           </tr>
         </thead>
         <tbody>
-          {plan.layers.map((layer, i) => (
+          {layersOf(plan).map((layer, i) => (
             <tr key={i}>
               <th scope="row">{i + 1}</th>
               {reacts && <td>{or(layer.cure.gelH)}</td>}

@@ -5,6 +5,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, formatVolume } from '../../units/units';
+import { setIn } from '../../desk/changes';
 
 const NAMES: Record<Strategy, string> = {
   fewest: 'Fewest, the rest on top',
@@ -39,24 +40,30 @@ export function StrategiesPart({ water }: { water: Water }) {
         </tr>
       </thead>
       <tbody>
-        {data.map((trade) => (
-          <tr key={trade.strategy} className={chosen(trade.strategy) ? 'chosen' : ''}>
+        {data.map(({ strategy, trade: { is: trade, stop } }) => (
+          <tr key={strategy} className={chosen(strategy) ? 'chosen' : ''}>
             <th scope="row">
               <button
                 type="button"
-                aria-pressed={chosen(trade.strategy)}
-                onClick={() =>
-                  void edit({ kind: 'replaceWater', water: { ...water, strategy: trade.strategy, ownTopsMm: null } })
-                }
+                aria-pressed={chosen(strategy)}
+                onClick={() => void edit(setIn('waters', water.id, { strategy, ownTopsMm: null }))}
               >
-                {NAMES[trade.strategy]}
+                {NAMES[strategy]}
               </button>
-              {trade.standing !== 'holds' && <StandingMark standing={trade.standing} />}
+              {trade !== null && trade.standing !== 'holds' && <StandingMark standing={trade.standing} />}
             </th>
-            <td>{trade.layers}</td>
-            <td>{hours(trade.doneH)}</td>
-            <td>{formatQuantity(trade.hottestC, 'temperature', units)}°</td>
-            <td>{formatVolume(trade.smallestBatchMl, units)}</td>
+            {trade === null ? (
+              <td colSpan={4}>
+                <StandingMark standing="stop" /> {stop?.sentence}
+              </td>
+            ) : (
+              <>
+                <td>{trade.layers}</td>
+                <td>{hours(trade.doneH)}</td>
+                <td>{formatQuantity(trade.hottestC, 'temperature', units)}°</td>
+                <td>{formatVolume(trade.smallestBatchMl, units)}</td>
+              </>
+            )}
           </tr>
         ))}
       </tbody>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { answer, api } from '../../api/client';
+import { layersOf } from '../../api/plan';
 import type { PourCheck, Water } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { StandingMark } from '../../slip/StandingMark';
@@ -13,7 +14,7 @@ import { when } from '../../slip/words';
 export function BeforePart({ water }: { water: Water }) {
   const { id, version, plan, edit } = useDesk();
   const now = useNow();
-  const layers = plan.waters.find((one) => one.id === water.id)?.layers ?? [];
+  const layers = layersOf(plan.waters.find((one) => one.id === water.id));
   const { data, error } = useQuery({
     queryKey: ['before-pour', id, version, water.id],
     queryFn: () =>

@@ -10,6 +10,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
 import { PutUpDams } from './LevelPart';
+import { changed, removeFrom, setBuild } from '../../desk/changes';
 
 const SIDES: { value: Side; label: string }[] = [
   { value: 'back', label: 'Back' },
@@ -22,31 +23,30 @@ const SIDES: { value: Side; label: string }[] = [
 export function DamsPart({ plan }: { plan: WaterPlan }) {
   const { build, plan: all, edit } = useDesk();
   const units = useUnits();
-  const [open, setOpen] = useState<number | null>(null);
-  const set = (dams: Dam[]) => edit({ kind: 'setDams', dams });
+  const [open, setOpen] = useState<string | null>(null);
   const seam = all.dams.reduce((sum, dam) => sum + dam.seamMm, 0);
   return (
     <>
       <section>
         <h3>Dams</h3>
-        {build.dams.length === 0 && plan.proposedDams.length === 0 && (
+        {build.dams.length === 0 && plan.edges.proposed.length === 0 && (
           <p>No edge of the board is open to this water.</p>
         )}
-        {plan.openEdges.map((edge) => (
+        {plan.edges.open.map((edge) => (
           <p key={`${edge.side} ${edge.fromMm}`}>
             <StandingMark standing="stop" /> Open over the {edge.side} edge for{' '}
             {formatQuantity(edge.toMm - edge.fromMm, 'length', units)} {unitOf('length', units)}, up to{' '}
             {formatLength(edge.maxDepthMm, units)} deep.
           </p>
         ))}
-        {plan.proposedDams.length > 0 && <PutUpDams plan={plan} />}
+        {plan.edges.proposed.length > 0 && <PutUpDams plan={plan} />}
         <ol className="steps">
           {build.dams.map((dam, i) => {
             const planned = all.dams[i];
             if (planned === undefined) return null;
             return (
               <ListedThing
-                key={i}
+                key={dam.id}
                 name={`${i + 1} ${dam.side}`}
                 details={
                   <>
@@ -56,16 +56,12 @@ export function DamsPart({ plan }: { plan: WaterPlan }) {
                 }
                 standing={planned.standing}
                 notices={planned.notices}
-                open={open === i}
-                onToggle={() => setOpen(open === i ? null : i)}
+                open={open === dam.id}
+                onToggle={() => setOpen(open === dam.id ? null : dam.id)}
                 removeLabel={`Take down the dam on the ${dam.side} edge`}
-                onRemove={() => void set(build.dams.filter((_, k) => k !== i))}
+                onRemove={() => void edit(removeFrom('dams', dam.id))}
               >
-                <DamFields
-                  dam={dam}
-                  planned={planned}
-                  onChange={(changed) => set(build.dams.map((one, k) => (k === i ? changed : one)))}
-                />
+                <DamFields dam={dam} planned={planned} onChange={(after) => edit(changed('dams', dam, after))} />
               </ListedThing>
             );
           })}
@@ -160,8 +156,7 @@ function CuttingList() {
   const units = useUnits();
   const { data: cut, refusal } = useDamCut(true);
   const { damSheet } = build.making;
-  const set = (change: Partial<Making['damSheet']>) =>
-    edit({ kind: 'setMaking', making: { ...build.making, damSheet: { ...damSheet, ...change } } });
+  const set = (change: Partial<Making['damSheet']>) => edit(setBuild({ making: { damSheet: change } }));
   return (
     <section className="making">
       <h3>Panels to cut</h3>

@@ -11,6 +11,7 @@ import { useNow } from '../../slip/useNow';
 import { hours, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, unitOf } from '../../units/units';
+import { addTo, momentOf, removeFrom, setBuild } from '../../desk/changes';
 
 /** How far the plaster has dried: by thickness and room, better by weighing. */
 export function DryingPart() {
@@ -24,9 +25,8 @@ export function DryingPart() {
     null,
   );
   const [massG, setMass] = useState<number | null>(null);
-  const set = (change: Partial<typeof drying>) => edit({ kind: 'setDrying', drying: { ...drying, ...change } });
   const log = (mass: number, by: string | null) =>
-    set({ weighings: [...drying.weighings, { at: new Date().toISOString(), massG: mass, by }] });
+    edit(addTo('drying.weighings', { at: new Date().toISOString(), massG: mass, by }));
   return (
     <section data-testid="drying">
       <h3>Drying</h3>
@@ -59,7 +59,11 @@ export function DryingPart() {
         </>
       )}
       <div className="tool-row">
-        <Button size="sm" variant="outline-primary" onClick={() => void set({ plasteredAt: new Date().toISOString() })}>
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() => void edit(setBuild({ drying: { plasteredAt: new Date().toISOString() } }))}
+        >
           {drying.plasteredAt === null ? 'Plastered just now' : 'Plastered anew just now'}
         </Button>
       </div>
@@ -86,7 +90,7 @@ export function DryingPart() {
           <Button
             size="sm"
             variant="outline-primary"
-            onClick={() => void set({ weighings: drying.weighings.filter((one) => one !== last) })}
+            onClick={() => last !== null && void edit(removeFrom('drying.weighings', momentOf(last.at)))}
           >
             Strike the last out
           </Button>

@@ -7,6 +7,7 @@ import { useDesk } from '../../desk/DeskContext';
 import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { setIn } from '../../desk/changes';
 
 /** Asked backwards: what is a given amount of resin good for in this water? */
 export function EnoughPart({ water }: { water: Water }) {
@@ -69,12 +70,7 @@ export function EnoughPart({ water }: { water: Water }) {
             <Button
               size="sm"
               variant="outline-primary"
-              onClick={() =>
-                void edit({
-                  kind: 'replaceWater',
-                  water: { ...water, waterlineMm: Math.floor(level * 10) / 10 },
-                })
-              }
+              onClick={() => void edit(setIn('waters', water.id, { waterlineMm: Math.floor(level * 10) / 10 }))}
             >
               Set the waterline there
             </Button>

@@ -9,6 +9,7 @@ import { ChoiceField, NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
+import { addTo, changed } from '../../desk/changes';
 
 const CAUSE: Record<WhitePlace['cause'], string> = {
   drop: 'at the fall',
@@ -143,8 +144,8 @@ function SplitPart() {
   if (chosen === undefined) return null;
   const adopt = async (proposal: ReachProposal) => {
     const edits: BuildEdit[] = [
-      { kind: 'replaceOperation', operation: { ...proposal.channel, kind: 'channel' } },
-      ...proposal.waters.map((water, i): BuildEdit => ({ kind: 'addWater', water, index: build.waters.length + i })),
+      changed('recipe', { ...chosen }, { ...proposal.channel, kind: 'channel' }),
+      ...proposal.waters.map((water, i): BuildEdit => addTo('waters', water, build.waters.length + i)),
     ];
     const made = await edit({ kind: 'together', label: `Split ${chosen.name} into reaches`, edits });
     if (!made) return;

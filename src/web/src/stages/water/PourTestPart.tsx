@@ -9,6 +9,7 @@ import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf, type Units } from '../../units/units';
 import { ToolButton } from '../../slip/ToolButton';
+import { addTo } from '../../desk/changes';
 
 const LEAST_ADOPTED_ML = 0.5;
 
@@ -41,22 +42,19 @@ export function PourTestPart({
     if (frame === null) return;
     const last = build.waters.at(-1);
     const taken = new Set(build.waters.map((water) => water.name));
-    const edits = frame.pools
+    const waters = frame.pools
       .filter((one) => one.volumeMl >= LEAST_ADOPTED_ML)
-      .map((pool, i) => {
+      .map((pool) => {
         const name = unused('Water', taken);
         taken.add(name);
-        return {
-          kind: 'addWater' as const,
-          index: build.waters.length + i,
-          water: newWater(name, pool.lowestAt, Math.round(pool.levelMm * 10) / 10, last),
-        };
+        return newWater(name, pool.lowestAt, Math.round(pool.levelMm * 10) / 10, last);
       });
-    const first = edits[0];
+    const edits = waters.map((water) => addTo('waters', water));
+    const first = waters[0];
     if (first === undefined) return;
     const label = edits.length === 1 ? 'Make the pool a water' : `Make ${edits.length} pools waters`;
     if (!(await edit({ kind: 'together', label, edits }))) return;
-    selectWater(first.water.id);
+    selectWater(first.id);
     test.mopUp();
     setTool({ kind: 'hand' });
   };

@@ -11,6 +11,7 @@ import { ListedThing } from '../../slip/ListedThing';
 import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** Stones, piers, posts, logs, hulls, roots: all that will be under water, sealed or not, floating or not. */
 export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -75,10 +76,10 @@ export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                 const name = unused(thing.name, new Set(build.drowned.map((one) => one.name)));
                 const copy = { ...thing, id: freshId('drowned'), name, at };
                 selectDrowned(copy.id);
-                void edit({ kind: 'addDrowned', thing: copy, index: i + 1 });
+                void edit(addTo('drowned', copy, i + 1));
               }}
               removeLabel={`Take ${thing.name} out`}
-              onRemove={() => void edit({ kind: 'removeDrowned', id: thing.id })}
+              onRemove={() => void edit(removeFrom('drowned', thing.id))}
             >
               <ThingFields thing={thing} planned={planned} />
             </ListedThing>
@@ -101,7 +102,7 @@ const SIZES: { key: 'lengthMm' | 'widthMm' | 'heightMm'; label: string }[] = [
 function ThingFields({ thing, planned }: { thing: DrownedThing; planned: DrownedPlan }) {
   const { edit } = useDesk();
   const units = useUnits();
-  const set = (change: Partial<DrownedThing>) => edit({ kind: 'replaceDrowned', thing: { ...thing, ...change } });
+  const set = (change: Partial<DrownedThing>) => edit(setIn('drowned', thing.id, change));
   return (
     <div className="step-fields">
       <TextField label="Name" value={thing.name} onChange={(name) => void set({ name })} />

@@ -11,8 +11,8 @@ export function WaterTabs({ placing, onPlace }: { placing?: boolean; onPlace?: (
         {build.waters.map((one, i) => (
           <button key={one.id} type="button" aria-pressed={one.id === water?.id} onClick={() => selectWater(one.id)}>
             {one.name}
-            {plan.waters[i] !== undefined && plan.waters[i].standing !== 'holds' && (
-              <StandingMark standing={plan.waters[i].standing} />
+            {plan.waters[i] !== undefined && plan.waters[i].level.standing !== 'holds' && (
+              <StandingMark standing={plan.waters[i].level.standing} />
             )}
           </button>
         ))}

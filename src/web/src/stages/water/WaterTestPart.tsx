@@ -10,6 +10,7 @@ import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { addTo, removeFrom } from '../../desk/changes';
 
 interface Draft {
   levelMm: number;
@@ -21,7 +22,7 @@ interface Draft {
 
 /** Plain water poured in earnest: what it measured, what it lost, and what follows for the resin. */
 export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build, edit } = useDesk();
+  const { edit } = useDesk();
   const units = useUnits();
   const now = useNow();
   const [draft, setDraft] = useState<Draft | null>(null);
@@ -29,13 +30,13 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
   return (
     <section data-testid="water-test">
       <h3>Water test</h3>
-      {plan.tests.length === 0 && draft === null && (
+      {plan.takes.tests.length === 0 && draft === null && (
         <p>
           Inked water to the waterline shows the true shape, tells the volume when it is tipped into a jug, and finds
           the leaks. Then it must dry again.
         </p>
       )}
-      {plan.tests.length > 0 && (
+      {plan.takes.tests.length > 0 && (
         <table className="layers" data-testid="tests">
           <thead>
             <tr>
@@ -50,7 +51,7 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
             </tr>
           </thead>
           <tbody>
-            {plan.tests.map((test) => (
+            {plan.takes.tests.map((test) => (
               <tr key={test.id}>
                 <th scope="row">{when(test.at, now)}</th>
                 <td>{test.measuredMl === null ? '–' : formatVolume(test.measuredMl, units)}</td>
@@ -62,7 +63,7 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
                     type="button"
                     className="step-tool"
                     aria-label={`Strike the test of ${when(test.at, now)} out`}
-                    onClick={() => void edit({ kind: 'removeWaterTest', id: test.id })}
+                    onClick={() => void edit(removeFrom('waterTests', test.id))}
                   >
                     ×
                   </button>
@@ -80,8 +81,8 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           onClick={() =>
             setDraft({
               levelMm: water.waterlineMm,
-              inMl: Math.round(plan.volumeMl),
-              outMl: Math.round(plan.volumeMl),
+              inMl: Math.round(plan.level.volumeMl),
+              outMl: Math.round(plan.level.volumeMl),
               stoodMin: 30,
               lostMl: 0,
             })
@@ -95,21 +96,25 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           draft={draft}
           setDraft={setDraft}
           onLog={async (reckonedMl) => {
-            const made = await edit({
-              kind: 'addWaterTest',
-              index: build.waterTests.length,
-              test: { ...draft, id: freshId('test'), waterId: water.id, at: new Date().toISOString(), reckonedMl },
-            });
+            const made = await edit(
+              addTo('waterTests', {
+                ...draft,
+                id: freshId('test'),
+                waterId: water.id,
+                at: new Date().toISOString(),
+                reckonedMl,
+              }),
+            );
             if (made) setDraft(null);
           }}
         />
       )}
-      {plan.seep !== null && (
+      {plan.seep.is !== null && (
         <p data-testid="seep">
-          Through that leak the first layer would lose about <strong>{small(plan.seep.lostMl)} ml</strong> before it
-          gels in {plan.seep.gelH.toFixed(1)} h, {small(plan.seep.lostFirstHourMl)} ml of it in the first hour. Resin
-          wets where water beads: it may find pinholes that water did not.
-          {plan.seep.lostMl > 1 && ` Find it and close it before you pour ${ml}.`}
+          Through that leak the first layer would lose about <strong>{small(plan.seep.is.lostMl)} ml</strong> before it
+          gels in {plan.seep.is.gelH.toFixed(1)} h, {small(plan.seep.is.lostFirstHourMl)} ml of it in the first hour.
+          Resin wets where water beads: it may find pinholes that water did not.
+          {plan.seep.is.lostMl > 1 && ` Find it and close it before you pour ${ml}.`}
         </p>
       )}
     </section>
@@ -118,7 +123,7 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
 
 function LastTest({ plan }: { plan: WaterPlan }) {
   const units = useUnits();
-  const last = plan.tests.at(-1);
+  const last = plan.takes.tests.at(-1);
   if (last === undefined) return null;
   const stayed = last.stayedMl ?? 0;
   return (

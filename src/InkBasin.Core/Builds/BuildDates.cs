@@ -1,0 +1,63 @@
+using System.Collections;
+using System.Collections.Concurrent;
+using System.Reflection;
+
+namespace InkBasin.Core.Builds;
+
+/// <summary>The dates in a build, found by their type wherever they lie.</summary>
+public static class BuildDates
+{
+    private static readonly ConcurrentDictionary<Type, bool> WithDates = new();
+
+    /// <summary>The build with every date moved by so many days.</summary>
+    public static Build Moved(Build build, int days)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        return days == 0 ? build : (Build)Moved((object)build, at => at.AddDays(days))!;
+    }
+
+    private static object? Moved(object? value, Func<DateTimeOffset, DateTimeOffset> move)
+    {
+        switch (value)
+        {
+            case null: return null;
+            case DateTimeOffset at: return move(at);
+            case string: return value;
+            case IEnumerable items when ElementOf(value.GetType()) is { } element:
+                if (!HasDates(element)) return value;
+                object?[] moved = [.. items.Cast<object?>().Select(item => Moved(item, move))];
+                var list = Array.CreateInstance(element, moved.Length);
+                for (var i = 0; i < moved.Length; i++) list.SetValue(moved[i], i);
+                return list;
+        }
+
+        if (!HasDates(value.GetType())) return value;
+        var copy = value.GetType().GetMethod("<Clone>$")!.Invoke(value, null)!;
+        foreach (var property in Fields(value.GetType()))
+        {
+            if (HasDates(property.PropertyType)) property.SetValue(copy, Moved(property.GetValue(value), move));
+        }
+
+        return copy;
+    }
+
+    // Only what is written down is moved: what follows from other fields follows again.
+    private static IEnumerable<PropertyInfo> Fields(Type type) => type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(property => property.CanWrite && property.GetIndexParameters().Length == 0);
+
+    private static bool HasDates(Type type)
+    {
+        if (WithDates.TryGetValue(type, out var known)) return known;
+        WithDates[type] = false; // a type within itself
+        var plain = Nullable.GetUnderlyingType(type) ?? type;
+        var has = plain == typeof(DateTimeOffset)
+            || (ElementOf(plain) is { } element ? HasDates(element)
+                : plain.Assembly == typeof(BuildDates).Assembly && (Fields(plain).Any(property => HasDates(property.PropertyType)) || (plain.IsAbstract && plain.Assembly.GetTypes().Any(kind => kind.IsSubclassOf(plain) && HasDates(kind)))));
+        WithDates[type] = has;
+        return has;
+    }
+
+    private static Type? ElementOf(Type type) =>
+        type == typeof(string) ? null
+        : type.IsArray ? type.GetElementType()
+        : type.GetInterfaces().Append(type).FirstOrDefault(one => one.IsGenericType && one.GetGenericTypeDefinition() == typeof(IEnumerable<>))?.GetGenericArguments()[0];
+}

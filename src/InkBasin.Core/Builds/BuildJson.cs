@@ -1,0 +1,54 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Builds;
+
+/// <summary>How builds and edits are written wherever they are written: files, the store, the browser.</summary>
+public static class BuildJson
+{
+    /// <summary>camelCase; numbers as numbers; unknown and missing fields refused; null only where it may be.</summary>
+    public static JsonSerializerOptions Options { get; } = Made(indented: false);
+
+    /// <summary>The same on many lines, for files people open.</summary>
+    public static JsonSerializerOptions Indented { get; } = Made(indented: true);
+
+    /// <summary>A path as the reader tells it, with the field that is missing at its end: <c>edit.item.ink.mlPer100Ml</c>.</summary>
+    /// <param name="under">Path of what was read; empty for the whole.</param>
+    /// <param name="error">What the reader said.</param>
+    public static string PathOf(string under, JsonException error)
+    {
+        ArgumentNullException.ThrowIfNull(error);
+        var path = error.Path is { Length: > 1 } told ? told[1..].TrimStart('.') : "";
+
+        // The reader names the fields it missed only in its message, and already within the path where they are missing.
+        const string Missed = "missing required properties including: '";
+        if (error.Message.IndexOf(Missed, StringComparison.Ordinal) is >= 0 and var at)
+        {
+            var from = at + Missed.Length;
+            var field = error.Message[from..error.Message.IndexOf('\'', from)];
+            path = path.Length > 0 ? $"{path}.{field}" : field;
+        }
+
+        return under.Length == 0 ? path : path.Length == 0 ? under : path[0] == '[' ? under + path : $"{under}.{path}";
+    }
+
+    /// <summary>What the reader's complaint comes to, as a refusal of one field.</summary>
+    public static RefusedException Refusal(string under, JsonException error)
+    {
+        var path = PathOf(under, error);
+        return path.Length == 0
+            ? new RefusedException("request", "The request is not complete JSON of the kind this address takes.")
+            : new RefusedException(path, $"{path} is missing or not of its kind: check that numbers are numbers and words are among the known ones.");
+    }
+
+    private static JsonSerializerOptions Made(bool indented) => new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = indented,
+        NumberHandling = JsonNumberHandling.Strict,
+        DefaultIgnoreCondition = JsonIgnoreCondition.Never,
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        AllowOutOfOrderMetadataProperties = true,
+        RespectNullableAnnotations = true,
+        RespectRequiredConstructorParameters = true,
+    };
+}

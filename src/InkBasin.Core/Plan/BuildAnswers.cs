@@ -1,0 +1,148 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Dams;
+using InkBasin.Core.Drying;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Materials;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Sight;
+using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>
+/// What follows from a build on its ground, where the subjects meet. Nothing is worked out before it is asked, and nothing twice: one who wants a single
+/// answer pays for that one. Pure: no clock, no files; what is remembered from plan to plan is handed in.
+/// </summary>
+public sealed class BuildAnswers
+{
+    /// <summary>Hollows in a bank up to this deep are dimples, mm (readings.md 9, the application's value).</summary>
+    public const double DimpleMm = 1;
+
+    private const double FoamShowsMm = 0.1;
+
+    private readonly CompiledGround _ground;
+    private readonly Lazy<IReadOnlyList<StandingWater>> _standing;
+    private readonly Lazy<IReadOnlyList<WaterAnswers>> _waters;
+    private readonly Lazy<IReadOnlyList<DrownedPlan>> _drowned;
+    private readonly Lazy<IReadOnlyList<DamPlan>> _dams;
+    private readonly Lazy<IReadOnlyList<(PourCase Case, LayerPlans Plans)>> _poured;
+    private readonly Lazy<Answer<IReadOnlyList<MixSession>>> _sessions;
+
+    /// <param name="build">The build.</param>
+    /// <param name="ground">Its ground.</param>
+    /// <param name="stores">The stores.</param>
+    /// <param name="memory">What was followed before; a new one begins anew.</param>
+    /// <param name="cancel">Stops whatever is being worked out.</param>
+    public BuildAnswers(Build build, CompiledGround ground, Stores stores, CureMemory memory, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        ArgumentNullException.ThrowIfNull(ground);
+        ArgumentNullException.ThrowIfNull(stores);
+        ArgumentNullException.ThrowIfNull(memory);
+        (Build, _ground, Stores, Cancel) = (build, ground, stores, cancel);
+        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, memory);
+        _standing = new(() => [.. build.Waters.Select(Stand)]);
+        _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
+        _drowned = new(() => [.. build.Drowned.Select(Drown)]);
+        _dams = new(() => DamPlan.All(build.Dams, ground.Surface, Standing, build.Making.DamSheet));
+        _poured = new(() => [.. Waters.Select(water => (water.Case, water.Layers.Is ?? new LayerPlans([], 0, 0, null, null, null, null)))]);
+        _sessions = new(() => Answer.Of(() => MixSessions.Of(Poured, stores.Bottles)));
+    }
+
+    internal Build Build { get; }
+
+    internal Stores Stores { get; }
+
+    internal CancellationToken Cancel { get; }
+
+    internal PourBench Bench { get; }
+
+    /// <summary>The finished ground.</summary>
+    public HeightField Surface => _ground.Surface;
+
+    /// <summary>The waters as they stand, in the build's order.</summary>
+    public IReadOnlyList<StandingWater> Standing => _standing.Value;
+
+    /// <summary>What follows for each water, in the build's order.</summary>
+    public IReadOnlyList<WaterAnswers> Waters => _waters.Value;
+
+    /// <summary>How each dam stands.</summary>
+    public IReadOnlyList<DamPlan> Dams => _dams.Value;
+
+    /// <summary>Mixing sessions ahead.</summary>
+    public Answer<IReadOnlyList<MixSession>> Sessions => _sessions.Value;
+
+    internal IReadOnlyList<(PourCase Case, LayerPlans Plans)> Poured => _poured.Value;
+
+    /// <summary>What follows for a water.</summary>
+    /// <exception cref="RefusedException">It is not there.</exception>
+    public WaterAnswers Of(string waterId)
+    {
+        Build.WaterOf(waterId);
+        return Waters[IndexOf(waterId)];
+    }
+
+    /// <summary>How far the plaster has dried.</summary>
+    /// <param name="now">Now.</param>
+    public DryingPlan Drying(DateTimeOffset now) => DryingPlan.Of(Build.Drying, Build.Room, _ground.SkinMm.Max(), now);
+
+    /// <summary>What to cut and to mix.</summary>
+    /// <param name="groundOf">Compiles the build's board with other steps.</param>
+    /// <exception cref="RefusedException">The foam would take too many sheets or pieces.</exception>
+    public MakingPlan Making(Func<IReadOnlyList<GroundOperation>, CompiledGround> groundOf) => MakingPlan.Of(
+        Build.Recipe,
+        groundOf,
+        Build.Making,
+        Build.Room,
+        [.. Waters.Select(water => new InkedWater(water.Standing, water.Case.Tint?.Name, water.Case.InkOf(1)))],
+        Cancel);
+
+    /// <summary>All of it, put together.</summary>
+    public BuildPlan Plan() => new(
+        GroundPlan.Of(Build, _ground),
+        [.. Waters.Select(water =>
+        {
+            Cancel.ThrowIfCancellationRequested();
+            return water.Plan();
+        })],
+        [.. Build.StandIns.Select(thing => StandInPlan.Of(thing, Build.Board, Build.Scale, _ground.Surface, Standing))],
+        Dams,
+        _drowned.Value,
+        Sessions,
+        RoomLog.Means(Build.RoomLog));
+
+    internal int IndexOf(string waterId) => Build.Waters.Index().First(one => one.Item.Id == waterId).Index;
+
+    /// <summary>What stands in a water, with the levels of their bases, mm.</summary>
+    internal IReadOnlyList<(DrownedThing Thing, double BaseMm)> ThingsIn(string waterId) =>
+        [.. Build.Drowned.Zip(_drowned.Value).Where(pair => pair.Second.WaterId == waterId).Select(pair => (pair.First, pair.Second.BaseMm))];
+
+    /// <summary>What lies under the deepest point of a water: board, foam, plaster, to a tenth of a millimetre, as finer makes no difference to heat.</summary>
+    internal BedColumn BedUnder(StandingWater water)
+    {
+        var board = new StackLayer(Build.Board.Material == "mdf" ? BedMaterial.Mdf : BedMaterial.Ply, Build.Board.ThicknessMm);
+        if (water.DeepestCell < 0) return new BedColumn([board], false);
+        double Foam(int cell) => _ground.Surface.HeightsMm[cell] - _ground.SkinMm[cell];
+        double foam = Math.Round(Foam(water.DeepestCell), 1), skin = Math.Round(_ground.SkinMm[water.DeepestCell], 1);
+        List<StackLayer> stack = [board];
+        if (foam > FoamShowsMm) stack.Add(new StackLayer(Build.Making.Foam.Kind == FoamKind.Expanded ? BedMaterial.Eps : BedMaterial.Xps, foam));
+        if (skin > FoamShowsMm) stack.Add(new StackLayer(BedMaterial.Plaster, skin));
+        return new BedColumn(stack, Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
+    }
+
+    private StandingWater Stand(Builds.Water water)
+    {
+        Cancel.ThrowIfCancellationRequested();
+        return new StandingWater(water.Id, water.Name, water.Seed, Basin.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm));
+    }
+
+    private DrownedPlan Drown(DrownedThing thing)
+    {
+        var cell = _ground.Surface.CellAt(thing.At);
+        var water = Standing.FirstOrDefault(one => one.Covers(cell));
+        var sheet = water is null ? null : Stores.Sheet(Build.WaterOf(water.Id).ProductId);
+        return DrownedPlan.Of(thing, _ground.Surface, water, sheet, Build.Room.AirC);
+    }
+}

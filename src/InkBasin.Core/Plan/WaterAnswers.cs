@@ -1,0 +1,114 @@
+using InkBasin.Core.Dams;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>
+/// What follows for one water. Each answer comes from its subject, is worked out when it is first asked and kept as long as this is; one that cannot be
+/// given stops in its own place.
+/// </summary>
+public sealed class WaterAnswers
+{
+    private readonly BuildAnswers _build;
+    private readonly Builds.Water _water;
+    private readonly Lazy<WaterLevel> _level;
+    private readonly Lazy<WaterTakes> _takes;
+    private readonly Lazy<PourCase> _case;
+    private readonly Lazy<LayerCourse?> _course;
+    private readonly Lazy<Answer<LayerPlans>> _layers;
+    private readonly Lazy<IReadOnlyList<Notice>> _pourNotices;
+
+    internal WaterAnswers(BuildAnswers build, Builds.Water water, StandingWater standing)
+    {
+        _build = build;
+        _water = water;
+        Standing = standing;
+        _level = new(() => WaterLevel.Of(standing, build.Standing, build.Build.Scale));
+        _takes = new(() => WaterTakes.Of(
+            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled)));
+        _case = new(CaseOf);
+        _course = new(() => Case.Course(build.Cancel));
+        _layers = new(() => Answer.Of(() => LayerPlans.Of(Case, _course.Value)));
+        _pourNotices = new(() => [.. Layers.Stop is { } stop ? [stop] : Array.Empty<Notice>(), .. PourNotices.Of(Case, _course.Value, Safe, Planned)]);
+    }
+
+    /// <summary>The water as it stands.</summary>
+    public StandingWater Standing { get; }
+
+    /// <summary>Where it stands and how well.</summary>
+    public WaterLevel Level => _level.Value;
+
+    /// <summary>Its tests, and what it takes.</summary>
+    public WaterTakes Takes => _takes.Value;
+
+    /// <summary>All it is poured by.</summary>
+    public PourCase Case => _case.Value;
+
+    /// <summary>How its layers set; null without a product or water.</summary>
+    public LayerCourse? Course => _course.Value;
+
+    /// <summary>How deep a layer may be; null without a product or water, or where no layer is safe.</summary>
+    public SafePlan? Safe => Course?.Safe();
+
+    /// <summary>Its layers.</summary>
+    public Answer<LayerPlans> Layers => _layers.Value;
+
+    private IReadOnlyList<PlannedLayer> Planned => Layers.Is?.Layers ?? [];
+
+    /// <summary>What the list before its next pour is filled from.</summary>
+    /// <param name="now">Now.</param>
+    public PourQuestions Questions(DateTimeOffset now)
+    {
+        var next = Case.Begun.Count + 1;
+        return new PourQuestions(
+            Case,
+            Layers.Is,
+            [.. _pourNotices.Value.Where(notice => notice.Standing == Core.Standing.Stop)],
+            Level,
+            Takes,
+            [.. _build.Build.Dams.Zip(_build.Dams).Where(pair => pair.Second.Holds.Contains(_water.Id))],
+            _build.Sessions.Is?.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)),
+            _build.Drying(now),
+            [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)]);
+    }
+
+    /// <summary>All of it, put together.</summary>
+    public WaterPlan Plan()
+    {
+        var edges = WaterEdges.Of(Standing);
+        return new WaterPlan(
+            _water.Id,
+            Level,
+            edges,
+            Takes,
+            Safe,
+            Layers,
+            WaterLook.Of(Case, Planned.Count > 0 ? Planned[0].DepthMm : null),
+            GelPlan.Of(_water.Gel, _build.Stores.Sheet(_water.Gel?.ProductId), Standing.Region.AreaMm2, _build.Build.Room),
+            Answer.Of(() => Case.Sheet is { Traits.IsOnePart: false } sheet && Planned.Count > 0
+                ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room.AirC)
+                : null),
+            Answer.Of(() => AfterPour.Of(_build.IndexOf(_water.Id), _build.Poured)),
+            LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
+            new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))));
+    }
+
+    private PourCase CaseOf() => new()
+    {
+        Water = Standing,
+        Layering = _water.Layering,
+        Ink = _water.Ink,
+        Sheet = _build.Stores.Sheet(_water.ProductId),
+        Tint = _build.Stores.Tint(_water.Ink.TintId),
+        Barrier = _water.Barrier,
+        FirstPourAt = _water.FirstPourAt,
+        Begun = [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)],
+        Things = _build.ThingsIn(_water.Id),
+        Calibration = Takes.Calibration,
+        Bed = _build.BedUnder(Standing),
+        Bench = _build.Bench,
+    };
+}

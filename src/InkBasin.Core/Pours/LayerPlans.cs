@@ -1,0 +1,88 @@
+using InkBasin.Core.Ink;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>The layers of a water from the bed up: what is poured as it came out, the rest as it is to be.</summary>
+/// <param name="Layers">The layers; empty when there is no product or nothing to pour.</param>
+/// <param name="MixedMl">All resin still to be mixed, ml, with what cups and sticks keep.</param>
+/// <param name="MixedG">The same, g.</param>
+/// <param name="StripH">Hours from the first pour until the dams may be stripped; null without layers.</param>
+/// <param name="FullCureH">Hours from the first pour to full cure; null without layers.</param>
+/// <param name="StripAt">When the dams may be stripped.</param>
+/// <param name="FullCureAt">When it is fully cured.</param>
+public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double MixedMl, double MixedG, double? StripH, double? FullCureH, DateTimeOffset? StripAt, DateTimeOffset? FullCureAt)
+{
+    private const double LeastJointShare = 0.05;
+
+    /// <summary>The next layer to be poured; null when all are.</summary>
+    internal PlannedLayer? Next => Layers.FirstOrDefault(layer => layer.Poured is null);
+
+    /// <summary>Plans them.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="course">How its layers set; null without a product or water.</param>
+    /// <exception cref="RefusedException">It cannot be cut or mixed in that way.</exception>
+    public static LayerPlans Of(PourCase water, LayerCourse? course)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        var layers = water is { Sheet: { } sheet, Water.Basin.Storage: { } storage } && course is not null ? Planned(water, storage, sheet, course) : [];
+        var last = layers.Count > 0 ? layers[^1] : null;
+
+        // The later of the sheet and the model: what is still soft must not lose its dam.
+        var stripH = last is null ? null : (double?)Math.Max(last.StripH, last.PourH + (last.Cure.FirmH ?? 0));
+        var startAt = last is null ? null : layers[0].PourAt;
+        var ahead = layers.Where(layer => layer.Poured is null).SelectMany(layer => layer.Mix.Batches).ToList();
+        return new LayerPlans(
+            layers,
+            ahead.Sum(batch => batch.MixedMl),
+            ahead.Sum(batch => batch.MixedG),
+            stripH,
+            last?.FullCureH,
+            Clock.After(startAt, stripH),
+            Clock.After(startAt, last?.FullCureH));
+    }
+
+    private static List<PlannedLayer> Planned(PourCase water, StageStorage storage, ProductSheet sheet, LayerCourse course)
+    {
+        var (begun, bench) = (water.Begun, water.Bench);
+        var (levels, poured) = LayerLevels.Of(storage, water.Layering, begun, course.Safe()?.SafeMm ?? sheet.GreatestLayerMm);
+        var cut = Pours.Layers.Through(storage, levels, sheet.ShrinkPercent, water.Calibration);
+        var startAt = poured > 0 ? begun[0].At : water.FirstPourAt;
+        var layers = new List<PlannedLayer>(cut.Count);
+        double pourH = 0;
+        for (var i = 0; i < cut.Count; i++)
+        {
+            // What stands in a layer takes the place of that much resin; a layer filled to its top with stones still has joints.
+            double Displaced(double levelMm) => DrownedPlan.DisplacedUpToMl(water.Things, levelMm, water.Water.WaterlineMm);
+            var displaced = Displaced(cut[i].ToMm) - Displaced(cut[i].FromMm);
+            var volume = Math.Max(cut[i].VolumeMl * LeastJointShare, cut[i].VolumeMl - (displaced / (1 - (sheet.ShrinkPercent / 100))));
+            var batches = Batches.Of(volume, sheet, bench, pools: 1);
+            var waits = course.WaitsOf(cut[i].DepthMm);
+            if (i < poured) pourH = (begun[i].At - begun[0].At).TotalHours;
+            var nextH = i + 1 < poured ? (begun[i + 1].At - begun[0].At).TotalHours : pourH + waits.RecoatFromH;
+            layers.Add(new PlannedLayer(
+                cut[i].FromMm,
+                cut[i].ToMm,
+                cut[i].DepthMm,
+                volume,
+                batches.Mix,
+                water.Tint is { } tint ? TintDose.For(water.StrengthOf(i), batches.Mix.Batches[0].MixedMl, tint.DropMl) : null,
+                pourH,
+                pourH + waits.RecoatFromH,
+                pourH + waits.RecoatToH,
+                Clock.After(startAt, pourH),
+                Clock.After(startAt, pourH + waits.RecoatFromH),
+                Clock.After(startAt, pourH + waits.RecoatToH),
+                pourH + waits.StripH,
+                pourH + waits.FullCureH,
+                batches.PotLifeMin,
+                course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null),
+                i < poured ? begun[i] : null) { MixStop = batches.Stop });
+            pourH += waits.RecoatFromH;
+        }
+
+        return layers;
+    }
+}

@@ -1,0 +1,62 @@
+using InkBasin.Core.Ink;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>What is said of a mix, its cups and its session.</summary>
+internal static class MixNotices
+{
+    /// <summary>A batch whose ratio the device cannot be trusted with.</summary>
+    public static Notice TooSmallToMeasure(MixRequest request, Batch batch, double leastBatchMl)
+    {
+        var scale = request.Device.Kind == DeviceKind.Scale;
+        return Notice.Of(
+            "tooSmallToMeasure",
+            Standing.Tight,
+            $"Too small to measure this way: misreading each part by half of {request.Device.Graduation:0.###} {(scale ? "g" : "ml")} puts the ratio up to {batch.WorstRatioErrorPercent:0.#} % off, and the sheet allows {request.TolerancePercent:0.#} %. " +
+            $"The least batch that is safe is {leastBatchMl:0.#} ml mixed. {(scale ? "A scale with finer steps" : "A scale that shows 0.1 g")} allows a smaller one.",
+            ("worstRatioErrorPercent", batch.WorstRatioErrorPercent),
+            ("leastBatchMl", leastBatchMl));
+    }
+
+    public static Notice OverTheRim(Batch batch, Cup cup) => Notice.Of(
+        "overTheRim",
+        Standing.Tight,
+        $"The batch of {batch.MixedMl:0.#} ml does not fit the cup, which holds {cup.BrimfulMl:0} ml to the rim: take a larger cup.",
+        ("mixedMl", batch.MixedMl),
+        ("brimfulMl", cup.BrimfulMl));
+
+    public static Notice CannotBeMixed(string why) => Notice.Of("cannotBeMixed", Standing.Stop, why);
+
+    public static Notice TurnsInTheCup(Batches batches) => Notice.Of(
+        "turnsInTheCup",
+        Standing.Stop,
+        $"A cup turns after {batches.PotLifeMin:0} min, and stirring and pouring take about {batches.WorkMin:0}: mix for fewer pools at once, in a cooler room, or take a slower product.",
+        ("potLifeMin", batches.PotLifeMin ?? 0),
+        ("workMin", batches.WorkMin));
+
+    public static Notice Short(StockDraw draw, ProductSheet sheet)
+    {
+        string[] missing = [.. new[] { (draw.OneShortG, sheet.Traits.IsOnePart ? "" : " of part one"), (draw.TwoShortG, " of part two") }.Where(one => one.Item1 > 0).Select(one => $"{Math.Ceiling(one.Item1):0} g{one.Item2}")];
+        return Notice.Of(
+            "short",
+            Standing.Stop,
+            $"Short of {sheet.Name} for it: {string.Join(" and ", missing)}{(draw.StaleG > 0 ? $"; {draw.StaleG:0} g on the shelf are past their date" : "")}. Get it before the day.",
+            ("oneShortG", draw.OneShortG),
+            ("twoShortG", draw.TwoShortG),
+            ("staleG", draw.StaleG));
+    }
+
+    public static Notice NotADrop(ProductSheet sheet) => Notice.Of("notADrop", Standing.Tight, $"The cup is too small for even one whole drop: thin the tint in {Thinner(sheet)} first, or mix more at once.");
+
+    public static Notice DropsOff(TintDose dose, ProductSheet sheet) => Notice.Of(
+        "dropsOff",
+        Standing.Tight,
+        $"Whole drops put this cup {Math.Abs(dose.OffPercent):0} % {(dose.OffPercent > 0 ? "over" : "under")} the wanted tint: thin the tint in {Thinner(sheet)} first.",
+        ("offPercent", dose.OffPercent));
+
+    public static Notice OneMix(IEnumerable<string> waters) => Notice.Of("oneMix", Standing.Holds, $"One mix for {string.Join(", ", waters)}: the same drops in every cup, or they do not match.");
+
+    /// <summary>What a tint is thinned in before it goes into a cup of a product.</summary>
+    public static string Thinner(ProductSheet sheet) => sheet.Traits.IsOnePart ? "a little of it" : "part one";
+}

@@ -1,0 +1,269 @@
+using InkBasin.Core.Ink;
+using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>A layer of a water that is filled in a session.</summary>
+/// <param name="WaterId">The water.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Layer">Which layer, from 1.</param>
+/// <param name="ToMm">Pour to here, mm over the board.</param>
+/// <param name="DepthMm">Its depth, mm.</param>
+/// <param name="VolumeMl">Resin on the model, ml.</param>
+public sealed record SessionPool(string WaterId, string Name, int Layer, double ToMm, double DepthMm, double VolumeMl);
+
+/// <summary>One place a cup is poured out at.</summary>
+/// <param name="WaterId">The water.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Layer">Which layer, from 1.</param>
+/// <param name="VolumeMl">How much of this cup, ml.</param>
+/// <param name="ToMm">The level that brings it to, mm.</param>
+/// <param name="Finishes">Whether the layer is full with it.</param>
+/// <param name="LeftMl">What is left in the cup for the next place, ml.</param>
+/// <param name="How">How to place it.</param>
+public sealed record CardLine(string WaterId, string Name, int Layer, double VolumeMl, double ToMm, bool Finishes, double LeftMl, string How);
+
+/// <summary>One cup: what goes in, and where it goes.</summary>
+/// <param name="Number">Which one, from 1.</param>
+/// <param name="Count">Of how many in the session.</param>
+/// <param name="Batch">What to measure out.</param>
+/// <param name="Tint">Drops; null when clear.</param>
+/// <param name="Lines">Where it is poured, in order: the largest first, so that little stays in the cup to heat.</param>
+public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint, IReadOnlyList<CardLine> Lines);
+
+/// <summary>Resin mixed at one time for all the waters that take the same.</summary>
+/// <param name="Number">Which session ahead, from 1.</param>
+/// <param name="ProductId">The product.</param>
+/// <param name="ProductName">Its name.</param>
+/// <param name="TintName">The tint; null when clear.</param>
+/// <param name="MlPer100Ml">Its strength.</param>
+/// <param name="At">When; null while undecided.</param>
+/// <param name="PourH">Hours from the first pour of its waters.</param>
+/// <param name="Pools">The layers it fills.</param>
+/// <param name="VolumeMl">Resin on the model, ml.</param>
+/// <param name="MixedMl">Resin mixed, ml.</param>
+/// <param name="LeastBatchMl">The least batch this device measures within the sheet's tolerance, ml mixed.</param>
+/// <param name="StirMin">Minutes of stirring in the first cup.</param>
+/// <param name="SecondStirMin">Minutes in the second.</param>
+/// <param name="PotLifeMin">Out of the cup within this, minutes from the first touch of the parts; null where there is no such limit.</param>
+/// <param name="WorkMin">What stirring and pouring take, minutes.</param>
+/// <param name="Cards">The cups.</param>
+/// <param name="Stock">What it takes out of the bottles; null when none of the product is noted.</param>
+/// <param name="Notices">What the maker should know, worst first.</param>
+/// <param name="CouldJoin">Ids of waters that take the same product and ink at another time.</param>
+/// <param name="Working">How the number of cups and their time came about.</param>
+public sealed record MixSession(
+    int Number,
+    string ProductId,
+    string ProductName,
+    string? TintName,
+    double MlPer100Ml,
+    DateTimeOffset? At,
+    double PourH,
+    IReadOnlyList<SessionPool> Pools,
+    double VolumeMl,
+    double MixedMl,
+    double LeastBatchMl,
+    double StirMin,
+    double SecondStirMin,
+    double? PotLifeMin,
+    double WorkMin,
+    IReadOnlyList<MixCard> Cards,
+    StockDraw? Stock,
+    IReadOnlyList<Notice> Notices,
+    IReadOnlyList<string> CouldJoin,
+    Working Working);
+
+/// <summary>Joins the layers ahead of all waters into sessions and deals each out to its cups.</summary>
+public static class MixSessions
+{
+    private const double DropperMl = 15;
+    private const double NothingMl = 0.01;
+
+    private sealed record Ahead(PourCase Case, PlannedLayer Layer, int Index, ProductSheet Sheet, StageStorage Storage)
+    {
+        public string Id => Case.Water.Id;
+
+        public string Name => Case.Water.Name;
+
+        // Part of a layer: its share of the layer's ml on the ground, from the underside up.
+        public double LevelAfterMl(double ml)
+        {
+            double from = Storage.VolumeAt(Layer.FromMm), to = Storage.VolumeAt(Layer.ToMm);
+            return Storage.LevelFor(from + ((to - from) * Math.Clamp(ml / Layer.VolumeMl, 0, 1)));
+        }
+    }
+
+    /// <summary>All sessions ahead, in their order.</summary>
+    /// <param name="waters">All waters, with their layers.</param>
+    /// <param name="bottles">Bottles at hand.</param>
+    public static IReadOnlyList<MixSession> Of(IReadOnlyList<(PourCase Case, LayerPlans Plans)> waters, IReadOnlyList<Bottle> bottles)
+    {
+        ArgumentNullException.ThrowIfNull(waters);
+        ArgumentNullException.ThrowIfNull(bottles);
+        var ahead = new List<Ahead>();
+        foreach (var (water, plans) in waters)
+        {
+            if (water is not { Sheet: { } sheet, Water.Basin.Storage: { } storage }) continue;
+            foreach (var (i, layer) in plans.Layers.Index())
+            {
+                if (layer.Poured is null) ahead.Add(new Ahead(water, layer, i, sheet, storage));
+            }
+        }
+
+        var sessions = new List<MixSession>();
+        var stock = new Dictionary<string, RunDown>(StringComparer.Ordinal);
+        foreach (var group in ahead.GroupBy(Key).OrderBy(group => group.First().Layer.PourAt ?? DateTimeOffset.MaxValue).ThenBy(group => group.First().Layer.PourH))
+        {
+            var sheet = group.First().Sheet;
+            if (!stock.TryGetValue(sheet.Id, out var left)) stock[sheet.Id] = left = new RunDown(sheet, bottles);
+            sessions.Add(Session(sessions.Count + 1, [.. group], waters, left));
+        }
+
+        return sessions;
+    }
+
+    // The same product, ink and minute; without a date, the same hours from an undecided first pour.
+    private static (string Product, string? Tint, double Strength, long At, bool Dated) Key(Ahead one) =>
+        (one.Sheet.Id, one.Case.Tint?.Id, one.Case.StrengthOf(one.Index),
+            one.Layer.PourAt is { } at ? at.UtcTicks / TimeSpan.TicksPerMinute : (long)Math.Round(one.Layer.PourH * 60), one.Layer.PourAt is not null);
+
+    private static MixSession Session(int number, List<Ahead> layers, IReadOnlyList<(PourCase Case, LayerPlans Plans)> waters, RunDown bottles)
+    {
+        // The largest first: what is spread out on the model heats no more, and little stays in the cup.
+        layers = [.. layers.OrderByDescending(one => one.Layer.VolumeMl)];
+        var (first, sheet, bench) = (layers[0], layers[0].Sheet, layers[0].Case.Bench);
+        var volume = layers.Sum(one => one.Layer.VolumeMl);
+        var batches = Batches.Of(volume, sheet, bench, layers.Count);
+        var (mix, batch) = (batches.Mix, batches.Mix.Batches[0]);
+        var strength = first.Case.StrengthOf(first.Index);
+        var dose = first.Case.Tint is { } tint ? TintDose.For(strength, batch.MixedMl, tint.DropMl) : null;
+        var draw = bottles.Known
+            ? bottles.Take(mix.Batches.Sum(one => one.AG), mix.Batches.Sum(one => one.BG), first.Layer.PourAt is { } at ? DateOnly.FromDateTime(at.DateTime) : null)
+            : null;
+        return new MixSession(
+            number,
+            sheet.Id,
+            sheet.Name,
+            first.Case.Tint?.Name,
+            strength,
+            first.Layer.PourAt,
+            first.Layer.PourH,
+            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.Layer.VolumeMl))],
+            volume,
+            mix.Batches.Sum(one => one.MixedMl),
+            mix.LeastBatchMl,
+            sheet.StirMin,
+            sheet.StirMin * Batches.SecondStir,
+            batches.PotLifeMin,
+            batches.WorkMin,
+            Deal(layers, mix, dose, bench.Measuring),
+            draw,
+            NoticesOf(batches, draw, sheet, dose, layers),
+            CouldJoin(first, layers, waters),
+            WorkingOf(bench, sheet, layers.Count, volume, batches));
+    }
+
+    private static Working WorkingOf(PourBench bench, ProductSheet sheet, int pools, double volumeMl, Batches batches)
+    {
+        var batch = batches.Mix.Batches[0];
+        List<WorkingInput> inputs =
+        [
+            new("resin on the model", volumeMl, "ml"),
+            new("pools", pools, ""),
+            new("cups", batches.Mix.Batches.Count, ""),
+            new("mixed in each", batch.MixedG, "g"),
+        ];
+        if (sheet.Traits.IsOnePart)
+            return new Working("Cups", inputs, "Loss and what a cup keeps are added once for all pools of the session.", $"The sheet of {sheet.Name}");
+        inputs.AddRange(
+        [
+            new("greatest batch of the sheet", sheet.MaxBatchG, "g"),
+            new($"pot life of the sheet, for {sheet.PotLifeMassG:0} g", sheet.PotLifeMin, "min"),
+            new("room", bench.Room.AirC, "°C"),
+            new("pot life of this cup", batches.PotLifeMin ?? 0, "min"),
+            new("stirring, the first cup", sheet.StirMin, "min"),
+            new("stirring, the second", sheet.StirMin * Batches.SecondStir, "min"),
+            new("stirring and pouring in all", batches.WorkMin, "min"),
+        ]);
+        return new Working(
+            "Cups and their time",
+            inputs,
+            "Equal cups, as few as the greatest batch allows and as many as it takes to be out of each before it turns: a mass in a cup heats by itself, the sooner the larger and the warmer. Pouring is taken as a minute a pool and one for every 100 ml. The largest pool comes first, so that little stays in the cup.",
+            $"The sheet of {sheet.Name}; its pot life carried over to this mass, cup and room by a lumped heat balance");
+    }
+
+    private static List<MixCard> Deal(List<Ahead> layers, MixAnswer mix, TintDose? dose, Measuring measuring)
+    {
+        var count = mix.Batches.Count;
+        var usable = layers.Sum(one => one.Layer.VolumeMl) / count;
+
+        // What rounding up to whole graduations gives over is told as left.
+        var over = Math.Max(0, mix.Batches[0].MixedMl - (usable * (1 + (measuring.LossPercent / 100))) - measuring.ResidueMl);
+        var cards = new List<MixCard>(count);
+        int at = 0;
+        double poured = 0;
+        for (var k = 0; k < count; k++)
+        {
+            var left = usable;
+            var lines = new List<CardLine>();
+            while (at < layers.Count && left > NothingMl)
+            {
+                var layer = layers[at];
+                var wants = layer.Layer.VolumeMl - poured;
+
+                // The last cup takes the last of it, whatever the arithmetic leaves over.
+                var gives = Math.Min(left, wants);
+                var finishes = wants - gives <= NothingMl;
+                poured += gives;
+                left -= gives;
+                lines.Add(new CardLine(
+                    layer.Id,
+                    layer.Name,
+                    layer.Index + 1,
+                    gives,
+                    finishes ? layer.Layer.ToMm : layer.LevelAfterMl(poured),
+                    finishes,
+                    Math.Max(0, left) + over,
+                    How(layer, gives)));
+                if (!finishes) break;
+                (at, poured) = (at + 1, 0);
+            }
+
+            cards.Add(new MixCard(k + 1, count, mix.Batches[k], dose, lines));
+        }
+
+        return cards;
+    }
+
+    private static string How(Ahead layer, double ml) =>
+        layer.Sheet.Traits is { IsOnePart: true, LevelsItself: false } ? "Flow it on and coax it to the banks with a damp brush."
+        : ml < DropperMl ? "With a syringe or dropper, from the back."
+        : "Slowly, at the back or the middle; coax it to the banks with a stick.";
+
+    private static IReadOnlyList<Notice> NoticesOf(Batches batches, StockDraw? draw, ProductSheet sheet, TintDose? dose, List<Ahead> layers)
+    {
+        var notices = new List<Notice>();
+        if (batches.Stop is { } stop) notices.Add(stop);
+        if (!batches.InTime) notices.Add(MixNotices.TurnsInTheCup(batches));
+        if (draw is { Enough: false }) notices.Add(MixNotices.Short(draw, sheet));
+        notices.AddRange(batches.Mix.Notices);
+        if (dose is { Drops: 0, ExactMl: > 0 }) notices.Add(MixNotices.NotADrop(sheet));
+        else if (dose is not null && Math.Abs(dose.OffPercent) > PourNotices.MuchOffPercent) notices.Add(MixNotices.DropsOff(dose, sheet));
+        if (layers.Count > 1) notices.Add(MixNotices.OneMix(layers.Select(one => one.Name)));
+        return notices.WorstFirst();
+    }
+
+    // Only before anything of them is poured: a first pour that has been is not moved.
+    private static IReadOnlyList<string> CouldJoin(Ahead first, List<Ahead> layers, IReadOnlyList<(PourCase Case, LayerPlans Plans)> waters) =>
+        first.Index > 0 || layers.Exists(one => one.Index > 0)
+            ? []
+            : [.. waters.Where(other =>
+                layers.TrueForAll(one => one.Id != other.Case.Water.Id)
+                && other.Case.Sheet?.Id == first.Sheet.Id
+                && other.Case.Ink == first.Case.Ink
+                && other.Plans.Layers.Count > 0
+                && other.Plans.Layers[0].Poured is null
+                && other.Case.FirstPourAt != first.Case.FirstPourAt).Select(other => other.Case.Water.Id)];
+}

@@ -1,0 +1,123 @@
+using InkBasin.Core.Drying;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>What is said of how a water is poured.</summary>
+internal static class PourNotices
+{
+    /// <summary>Air damper than this is told to one who pours what dries, %.</summary>
+    public const double DampPercent = 70;
+
+    /// <summary>A dose of whole drops further than this off what was wanted is told, %.</summary>
+    public const double MuchOffPercent = 10;
+
+    private const double Hair = 1e-9;
+
+    /// <summary>What of the stores is missing.</summary>
+    public static IEnumerable<Notice> OfStores(PourCase water)
+    {
+        if (water.Sheet is null) yield return Notice.Of("noProduct", Standing.Stop, "The product sheet is not in the stores: choose another product.");
+        if (water.Ink.TintId is not null && water.Tint is null) yield return Notice.Of("noTint", Standing.Stop, "The tint is not in the stores: choose another.");
+    }
+
+    /// <summary>What is said of the pours themselves; none without layers.</summary>
+    public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
+    {
+        if (water.Sheet is not { } sheet || layers.Count == 0) return [];
+        return
+        [
+            .. sheet.Traits.IsOnePart ? [] : OfHeat(water.Bench.Room, sheet, layers, safe),
+            .. OfKind(water, sheet, safe, course),
+            .. OfLayers(water, sheet, layers, safe),
+            .. OfInk(water, sheet, layers),
+        ];
+    }
+
+    private static IEnumerable<Notice> OfHeat(Room room, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, SafePlan? safe)
+    {
+        if (safe is null)
+            yield return Notice.Of("noSafeDepth", Standing.Stop, "No layer is safe here: even a film would be too hot in this room. Wait for cooler air.");
+        else if (safe.SafeMm < sheet.LeastLayerMm - Hair)
+            yield return Notice.Of("safeUnderLeast", Standing.Stop, $"No layer over {safe.SafeMm:0.0} mm is safe here, and the sheet wants at least {sheet.LeastLayerMm:0.#} mm: another product, or a cooler room.", ("safeMm", safe.SafeMm), ("leastMm", sheet.LeastLayerMm));
+        else if (safe.LimitedBy != DepthLimit.Sheet)
+            yield return Notice.Of("heatLimits", Standing.Tight, safe.Sentence, ("safeMm", safe.SafeMm));
+
+        var hottest = layers.Index().MaxBy(one => one.Item.Cure.PeakC);
+        var peak = hottest.Item.Cure.PeakC;
+        if (peak > SafeDepth.ResinLimitC)
+            yield return Notice.Of("tooHot", Standing.Stop, $"Layer {hottest.Index + 1} would reach {peak:0} °C: pour thinner layers, or in a cooler room.", ("peakC", peak));
+        else if (peak > SafeDepth.ResinLimitC - Curing.TightC)
+            yield return Notice.Of("nearTheCliff", Standing.Tight, $"Layer {hottest.Index + 1} would reach {peak:0} °C: near the cliff, where a little more depth or warmth runs away.", ("peakC", peak));
+
+        double coldest = Math.Min(room.AirC, room.NightC ?? room.AirC), warmest = Math.Max(room.AirC, room.NightC ?? room.AirC);
+        if (coldest < sheet.WorkFromC)
+            yield return Notice.Of("tooCold", Standing.Tight, $"At {coldest:0.#} °C it is too cold for {sheet.Name}, from {sheet.WorkFromC:0.#} °C: it may stay soft. Warm the room, the bottles and the board.", ("roomC", coldest), ("fromC", sheet.WorkFromC));
+        if (warmest > sheet.WorkToC)
+            yield return Notice.Of("tooWarm", Standing.Tight, $"At {warmest:0.#} °C it is too warm for {sheet.Name}, up to {sheet.WorkToC:0.#} °C.", ("roomC", warmest), ("toC", sheet.WorkToC));
+    }
+
+    private static IEnumerable<Notice> OfKind(PourCase water, ProductSheet sheet, SafePlan? safe, LayerCourse? course)
+    {
+        if (sheet.Traits.IsForSurface)
+            yield return Notice.Of("forSurface", Standing.Stop, $"{sheet.Name} is for the surface and holds its shape: it never fills a bed. Choose another product to pour.");
+        if (sheet.Traits.AttacksPolystyrene && water.Bed.OnFoam)
+        {
+            yield return water.Barrier is { } barrier
+                ? Notice.Of("barrier", Standing.Holds, $"Between it and the foam: {barrier.What}. One pinhole is enough: test a hidden spot first.")
+                : Notice.Of("noBarrier", Standing.Stop, $"{sheet.Name} dissolves bare polystyrene, and there is foam under this water. Seal all of it, plaster too, with something it does not dissolve, and log that barrier first.");
+        }
+
+        if (sheet.Kind == ProductKind.OnePartWater)
+        {
+            yield return Notice.Of("doesNotLevel", Standing.Holds, $"It does not level itself: coax each coat to the banks with a damp brush. It dries {sheet.ShrinkPercent:0} % smaller, so a coat is poured {DryingCoats.WetMm(1, sheet.ShrinkPercent):0.0#} times as deep as it is left; clouds go as it dries.");
+            var humidity = water.Bench.Room.HumidityPercent;
+            if (humidity > DampPercent)
+                yield return Notice.Of("damp", Standing.Tight, $"At {humidity:0} % humidity a coat takes {course?.Slowdown ?? 1:0.0} times as long as on the sheet: dry the room.", ("humidityPercent", humidity));
+        }
+
+        if (course is FlashedLayers flashed && safe is { LimitedBy: DepthLimit.Ink })
+        {
+            yield return flashed.TooDark
+                ? Notice.Of("tooDarkForTheLamp", Standing.Stop, $"This ink is too dark for the lamp: a flash would harden {flashed.FlashMm:0.0#} mm, under the least layer of {sheet.LeastLayerMm:0.0#} mm. It would stay liquid below. Less ink, or a resin in two parts.", ("flashMm", flashed.FlashMm))
+                : Notice.Of("inkLimits", Standing.Tight, safe.Sentence, ("safeMm", safe.SafeMm));
+        }
+    }
+
+    private static IEnumerable<Notice> OfLayers(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, SafePlan? safe)
+    {
+        var tooDeep = layers.Index().FirstOrDefault(one => one.Item.Cure.Standing == Standing.Stop && one.Item.Poured is null);
+        if (tooDeep.Item is { } deep && safe is not null && deep.DepthMm > safe.SafeMm + LayerCourse.HandMm)
+            yield return Notice.Of("tooDeep", Standing.Stop, $"Layer {tooDeep.Index + 1} is {deep.DepthMm:0.0} mm deep; {safe.SafeMm:0.0} mm are safe here. Bring its top down, or put one more in.", ("layer", tooDeep.Index + 1), ("depthMm", deep.DepthMm), ("safeMm", safe.SafeMm));
+
+        // A top-up is meant to be thin: it only evens out.
+        var thinnest = layers.Index().Where(one => one.Item.Poured is null && !(water.Layering.TopUpMm > 0 && one.Index == layers.Count - 1)).Select(one => one.Item.DepthMm).DefaultIfEmpty(sheet.LeastLayerMm).Min();
+        if (thinnest < sheet.LeastLayerMm - Hair)
+            yield return Notice.Of("tooThin", Standing.Tight, $"A layer of {thinnest:0.0} mm is thinner than the sheet's least, {sheet.LeastLayerMm:0.#} mm: it may stay soft or pull away from the bank.", ("depthMm", thinnest), ("leastMm", sheet.LeastLayerMm));
+
+        if (layers.FirstOrDefault(layer => layer.MixStop is not null && layer.Poured is null)?.MixStop is { } stop) yield return stop;
+
+        // The smallest batch is the hardest to measure and the largest the one that may not fit: those two speak for all.
+        var bySize = layers.OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
+        foreach (var notice in bySize[0].Mix.Notices.Concat(bySize[^1].Mix.Notices).DistinctBy(notice => notice.Kind)) yield return notice;
+    }
+
+    private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
+    {
+        if (water.Tint is not { } tint || water.Ink.MlPer100Ml <= 0) yield break;
+        var given = layers.Max(layer => layer.Tint!.GivenMlPer100Ml);
+        if (given > sheet.TintLimitPercent + Hair)
+            yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));
+        var worst = layers.Max(layer => Math.Abs(layer.Tint!.OffPercent));
+        if (layers.Any(layer => layer.Tint!.Drops == 0))
+            yield return Notice.Of("notADrop", Standing.Tight, $"A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.");
+        else if (worst > MuchOffPercent)
+            yield return Notice.Of("dropsOff", Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.", ("offPercent", worst));
+        yield return Notice.Of(
+            "recipe",
+            Standing.Holds,
+            $"{water.Ink.MlPer100Ml:0.###} ml of {tint.Name} in every 100 ml, the same in each batch{(water.Ink.FirstTimes > 1 ? $"; {water.Ink.FirstTimes:0.#} times that in the first layer" : "")}.",
+            ("mlPer100Ml", water.Ink.MlPer100Ml));
+    }
+}

@@ -1,0 +1,73 @@
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Water;
+
+/// <summary>What a water takes: the volume of the ground, corrected by its tests and less what stands in it.</summary>
+/// <param name="Tests">Its water tests, oldest first.</param>
+/// <param name="Calibration">Measured over reckoned volume of the last of them; 1 without one.</param>
+/// <param name="DisplacedMl">What drowned things take the place of, ml.</param>
+/// <param name="Range">Resin it takes with how well that is known; null when nothing is wet.</param>
+public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calibration, double DisplacedMl, VolumeRange? Range)
+{
+    /// <summary>Works it out.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="tests">Its tests, in any order.</param>
+    /// <param name="things">What stands in it, with the levels of their bases.</param>
+    /// <param name="beds">Measured beds of the recipe that are switched on: one that holds the water's starting point brings its band.</param>
+    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<SurveyedBed> beds)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        ArgumentNullException.ThrowIfNull(tests);
+        ArgumentNullException.ThrowIfNull(beds);
+        var (region, field) = (water.Region, water.Region.Field);
+        var told = WaterTestPlan.Of(tests, level => WetRegion.Flood(field, field.CellAt(water.Seed), level).VolumeMl);
+        var calibration = WaterTestPlan.CalibrationOf(told);
+        var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
+        if (region.Cells.Length == 0) return new WaterTakes(told, calibration, displaced, null);
+
+        var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.Figures(field.CellMm).BandMl).ToList();
+        var measured = WaterTestPlan.Last(told) is { GroundChanged: false, MeasuredMl: { } ml } ? (double?)ml : null;
+
+        // Once the water itself was measured, or its bed was, how far hands carve off a drawing matters no more.
+        var bedOff = measured is not null || bands.Count > 0 ? 0 : VolumeRange.CarvedToMm + VolumeRange.RoughnessMm(region);
+        var expected = Math.Max(0, (region.VolumeMl * calibration) - displaced);
+        return new WaterTakes(told, calibration, displaced, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured));
+    }
+
+    /// <summary>How the volume came about, and what it takes.</summary>
+    public IEnumerable<KeyValuePair<string, Working>> Workings(StandingWater water)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        var region = water.Region;
+        yield return new("volume", new(
+            "Volume to the waterline",
+            [
+                new("waterline", water.WaterlineMm, "mm"),
+                new("wet area", region.AreaMm2, "mm²"),
+                new("mean depth", region.MeanDepthMm, "mm"),
+                new("wet cells", region.Cells.Length, ""),
+                new("side of a cell", region.Field.CellMm, "mm"),
+            ],
+            "Every cell joined to the water's starting point with ground under the waterline counts: depth × area of the cell, added up. Open edges count as if dammed.",
+            "Stage–storage of the compiled ground"));
+        yield return new("freeboard", new(
+            "Freeboard",
+            [new("spill level", water.Basin.Spill.LevelMm, "mm"), new("waterline", water.WaterlineMm, "mm")],
+            "Spill level − waterline. The water is raised until it first meets an open edge, a dam's top, or lower ground it does not yet cover. Under 2 mm is tight; under nothing it runs over.",
+            "Priority-Flood, Barnes, Lehman & Mulla 2014, grown from this water"));
+        if (Range is not { } range) yield break;
+        yield return new("takes", new(
+            "What it takes, and how well that is known",
+            [
+                new("volume to the waterline", region.VolumeMl, "ml"),
+                new("measured over reckoned", Calibration, ""),
+                new("displaced by drowned things", DisplacedMl, "ml"),
+                new("waterline read to", VolumeRange.ReadToMm, "mm"),
+                new("roughness of the bed", VolumeRange.RoughnessMm(region), "mm"),
+                new("standard deviation", range.DeviationMl, "ml"),
+                new("enough in 19 of 20 cases", range.SureMl, "ml"),
+            ],
+            $"Volume × calibration − displaced. Unknown are the reading of the waterline over the whole area; for a bed nobody has measured, how far carving lies off the drawing (about {VolumeRange.CarvedToMm:0.0} mm) and its roughness; for a sounded one, the band of its soundings; after a water test, the jug. Added by their squares; the range holds 95 %, the last figure is the one-sided bound.",
+            "Independent errors; a water test narrows them best"));
+    }
+}

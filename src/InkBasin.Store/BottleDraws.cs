@@ -1,0 +1,110 @@
+using System.Text.Json;
+using InkBasin.Core.Builds;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
+using InkBasin.Core;
+using Microsoft.EntityFrameworkCore;
+
+namespace InkBasin.Store;
+
+/// <summary>
+/// Bottles that follow the log: what a noted pour took out of them is out while the note stands, and goes back when it is struck out, changed or undone,
+/// with the opening date it set. Redone, it is taken again. All of it is written with the change itself or not at all.
+/// </summary>
+public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadShelf read)
+{
+    private sealed record Wanted(double OneG, double TwoG, DateOnly On);
+
+    /// <summary>Makes the bottles follow a change of a build. Nothing is saved here.</summary>
+    /// <param name="buildId">The build.</param>
+    /// <param name="before">The build before it.</param>
+    /// <param name="after">The build after it.</param>
+    /// <param name="undoing">Undone or redone nothing is refused: what is there is taken.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>Whether a bottle changed.</returns>
+    /// <exception cref="RefusedException">A pour is to be taken out of bottles that nobody has noted.</exception>
+    public async Task<bool> FollowAsync(Guid buildId, Build before, Build after, bool undoing, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(after);
+        if (ReferenceEquals(before.Begun, after.Begun)) return false;
+        var changed = false;
+        foreach (var pourId in before.Begun.Concat(after.Begun).Select(pour => pour.Id).Distinct().ToList())
+        {
+            var (was, now) = (before.Begun.FirstOrDefault(pour => pour.Id == pourId), after.Begun.FirstOrDefault(pour => pour.Id == pourId));
+            if (WantedOf(was) == WantedOf(now)) continue;
+            changed = true;
+            await DrawAsync(buildId, pourId, WantedOf(now), () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
+        }
+
+        return changed;
+    }
+
+    /// <summary>Reads the shelf anew, once a change is saved.</summary>
+    public Task LoadAsync(CancellationToken cancel = default) => shelf.LoadAsync(cancel);
+
+    /// <summary>Ids of a build's pours that have something out of the bottles.</summary>
+    public async Task<IReadOnlyList<string>> DrawnAsync(Guid buildId, CancellationToken cancel = default) =>
+        await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
+
+    private static Wanted? WantedOf(BegunPour? pour) => pour?.Result is { FromBottles: true } result
+        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(pour.At.DateTime))
+        : null;
+
+    private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, Func<string> productOf, bool undoing, CancellationToken cancel)
+    {
+        var row = await context.Draws.SingleOrDefaultAsync(one => one.BuildId == buildId && one.PourId == pourId, cancel);
+        if (row is not null) await PutBackAsync(row, cancel);
+        if (wanted is null) return;
+        if (row is null) context.Draws.Add(row = new DrawRow { BuildId = buildId, PourId = pourId, ProductId = productOf() });
+        else if (!undoing || row.ProductId.Length == 0) row.ProductId = productOf();
+        var sheet = read.Current.Sheet(row.ProductId);
+        var bottles = await context.Bottles.Where(bottle => bottle.ProductId == row.ProductId).ToListAsync(cancel);
+        if (sheet is null || bottles.Count == 0)
+        {
+            if (undoing || wanted.OneG + wanted.TwoG <= 0) return;
+            throw new RefusedException("fields.fromBottles", sheet is null ? "That product sheet is not in the stores." : $"No bottle of {sheet.Name} is noted in Stores.", RefusalKind.Impossible);
+        }
+
+        var stock = new RunDown(sheet, bottles.Select(ShelfStore.BottleOf).OfType<Bottle>());
+        stock.Take(wanted.OneG, wanted.TwoG, wanted.On);
+        var taken = new Dictionary<string, double>();
+        var opened = new List<string>();
+        foreach (var bottle in bottles)
+        {
+            if (stock.Find(bottle.Id) is not { } left || left >= bottle.LeftG) continue;
+            taken[bottle.Id] = bottle.LeftG - left;
+            bottle.LeftG = left;
+            bottle.Version++;
+
+            // What is poured from is open from that day on.
+            if (bottle.OpenedOn is not null) continue;
+            bottle.OpenedOn = wanted.On;
+            opened.Add(bottle.Id);
+        }
+
+        row.Taken = JsonSerializer.Serialize(taken);
+        row.Opened = JsonSerializer.Serialize(opened);
+    }
+
+    private async Task PutBackAsync(DrawRow draw, CancellationToken cancel)
+    {
+        var taken = Written.Read("What a pour took out of the bottles", () => JsonSerializer.Deserialize<Dictionary<string, double>>(draw.Taken));
+        var opened = Written.Read("What a pour opened", () => JsonSerializer.Deserialize<List<string>>(draw.Opened));
+        foreach (var (id, g) in taken)
+        {
+            // A bottle taken off the shelf since has nothing to go back into.
+            if (await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } bottle) continue;
+            bottle.LeftG += g;
+            bottle.Version++;
+            if (!opened.Contains(id)) continue;
+
+            // Another pour has drawn on it since: it stays open, and that one has opened it.
+            var other = (await context.Draws.ToListAsync(cancel)).FirstOrDefault(row => row != draw && row.Taken.Contains($"\"{id}\"", StringComparison.Ordinal));
+            if (other is null) bottle.OpenedOn = null;
+            else other.Opened = JsonSerializer.Serialize(Written.Read("What a pour opened", () => JsonSerializer.Deserialize<List<string>>(other.Opened)).Append(id));
+        }
+
+        (draw.Taken, draw.Opened) = ("{}", "[]");
+    }
+}
