@@ -88,7 +88,7 @@ public class CureTests(BrowserFixture fixture)
         // Taken from under the cover it is cooler.
         _page.Until(() => _page.All(".switch-field input").Count >= 2 ? _page : null, "the switches");
         _page.All(".switch-field input")[0].Click();
-        _page.Settled();
+        _page.Until(() => !fixture.Read(id).Result["build"]!["care"]!["covered"]!.GetValue<bool>(), "kept without its cover");
         Assert.True((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray().Max(layer => layer!["cure"]!["peakC"]!.GetValue<double>()) < hottest);
         Assert.Empty(_page.Faults());
     }

@@ -167,7 +167,7 @@ public class WaterStageTests(BrowserFixture fixture)
         var made = await fixture.Read(id);
         var waters = made["plan"]!["waters"]!.AsArray();
         Assert.InRange(waters.Count, 4, 6);
-        Assert.All(waters, water => Assert.Empty(water!["joinedWith"]!.AsArray()));
+        Assert.All(waters, water => Assert.Empty(water!["level"]!["joinedWith"]!.AsArray()));
         _page.Press("z");
         _page.Until(() => fixture.Read(id).Result["build"]!["waters"]!.AsArray().Count == 0, "all taken back by one undo");
     }
