@@ -108,6 +108,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         context.Builds.Add(row);
         context.Changes.Add(new ChangeRow { BuildId = row.Id, Version = 1, Label = "Begin", MadeUtc = now });
         await context.SaveChangesAsync(cancel);
+
+        // Read back from its document its steps would be other objects than those whose ground is already compiled.
+        read.Keep(row.Id, row.Version, build);
         return View(row, build, null, null);
     }
 
