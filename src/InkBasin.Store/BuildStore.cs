@@ -84,13 +84,8 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
     /// <exception cref="BuildNotFoundException">There is none.</exception>
     public async Task<StoredBuild> GetAsync(Guid id, CancellationToken cancel = default)
     {
-        // Without the document, the largest part of a row, when that version has been read already.
-        var head = await context.Builds.AsNoTracking().Where(b => b.Id == id)
-            .Select(b => new BuildRow { Id = b.Id, Version = b.Version, ChangedUtc = b.ChangedUtc, BinnedUtc = b.BinnedUtc })
-            .SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
-        if (read.Find(id, head.Version) is { } build) return await ViewAsync(head, build, cancel);
-        var row = await RowAsync(id, cancel);
-        return await ViewAsync(row, BuildOf(row), cancel);
+        var (row, build) = await ReadAsync(id, cancel);
+        return await ViewAsync(row, build, cancel);
     }
 
     /// <summary>Puts a new build on the shelf.</summary>
@@ -188,16 +183,16 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         if (mark?.Length > 64) throw new RefusedException("mark", "A mark has at most 64 characters.");
         for (var tries = 1; ; tries++)
         {
-            var row = await RowAsync(id, cancel);
+            var (row, before) = await ReadAsync(id, cancel);
             if (row.BinnedUtc is not null) throw new BuildNotFoundException();
             if (row.Version != version)
             {
-                if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(row, BuildOf(row), cancel);
+                if (await IsMadeAsync(id, mark, cancel)) return await ViewAsync(row, before, cancel);
                 throw await ChangedSinceAsync(id, version, row.Version, cancel);
             }
 
-            var before = BuildOf(row);
             var (after, label) = await change(before);
+            context.Attach(row);
             row.Document = Written.Of(after);
             row.Name = after.Name;
             row.Version++;
@@ -238,6 +233,17 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             .OrderByDescending(c => c.Version).Take(20).ToListAsync(cancel);
         rows.Reverse();
         return new BuildChangedException(current, [.. rows.Select(c => new MadeChange(c.Version, c.Label, Utc(c.MadeUtc)))]);
+    }
+
+    // Without the document, by far the largest part of a row, when that version has been read already.
+    private async Task<(BuildRow Row, Build Build)> ReadAsync(Guid id, CancellationToken cancel)
+    {
+        var head = await context.Builds.AsNoTracking().Where(b => b.Id == id)
+            .Select(b => new BuildRow { Id = b.Id, Name = b.Name, Version = b.Version, CreatedUtc = b.CreatedUtc, ChangedUtc = b.ChangedUtc, BinnedUtc = b.BinnedUtc })
+            .SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
+        if (read.Find(id, head.Version) is { } build) return (head, build);
+        var row = await RowAsync(id, cancel);
+        return (row, BuildOf(row));
     }
 
     private async Task<BuildRow> RowAsync(Guid id, CancellationToken cancel) =>

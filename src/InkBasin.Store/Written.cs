@@ -17,9 +17,13 @@ internal static class Written
 {
     private static readonly JsonSerializerOptions Labels = new(JsonSerializerDefaults.Web);
 
-    public static string Of(Build build) => Wrapped("build", JsonSerializer.SerializeToNode(build, BuildJson.Options));
+    private sealed record WrittenBuild(int Version, Build Build);
 
-    public static string Of(BuildEdit edit) => Wrapped("edit", JsonSerializer.SerializeToNode(edit, BuildJson.Options));
+    private sealed record WrittenEdit(int Version, BuildEdit Edit);
+
+    public static string Of(Build build) => JsonSerializer.Serialize(new WrittenBuild(BuildUpgrade.Current, build), BuildJson.Options);
+
+    public static string Of(BuildEdit edit) => JsonSerializer.Serialize(new WrittenEdit(BuildUpgrade.Current, edit), BuildJson.Options);
 
     public static string Of(SheetDraft label) => JsonSerializer.Serialize(label, Labels);
 
@@ -55,8 +59,6 @@ internal static class Written
             throw new StoredDataException(what, error);
         }
     }
-
-    private static string Wrapped(string name, JsonNode? node) => new JsonObject { ["version"] = BuildUpgrade.Current, [name] = node }.ToJsonString(BuildJson.Options);
 
     // What was written before versions were is of the first.
     private static (int Version, JsonNode? Node) Unwrapped(string name, string written)

@@ -21,7 +21,7 @@ public sealed record FillBlock : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Outline.Ring(grid.CellMm), 0);
+        grid.Around(Outline.Traced(grid.CellMm), 0);
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)

@@ -25,7 +25,7 @@ public sealed record FoamSheet : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        Outline is null ? grid.All : grid.Around(Outline.Ring(grid.CellMm), 0);
+        Outline is null ? grid.All : grid.Around(Outline.Traced(grid.CellMm), 0);
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)

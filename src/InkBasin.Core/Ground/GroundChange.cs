@@ -31,7 +31,7 @@ internal static class GroundChange
     public static CompiledGround Whole(CellGrid grid, IReadOnlyList<IGroundPart> parts, CancellationToken cancel)
     {
         using var work = new GroundWork(grid, grid.All, cancel);
-        foreach (var part in parts) work.Apply(part);
+        foreach (var part in parts) work.Apply(part, grid.All);
         return work.Finish() with { Parts = parts };
     }
 
@@ -50,10 +50,18 @@ internal static class GroundChange
             for (var i = after.Count - last; i < after.Count; i++) part = after[i].Spread(grid, part);
             part = part.Meet(grid.All);
             if (part.IsEmpty) return ground with { Parts = after };
-            var needed = part;
-            for (var i = after.Count - 1; i >= 0; i--) needed = after[i].Spread(grid, needed);
-            using var work = new GroundWork(grid, needed.Meet(grid.All), cancel);
-            foreach (var each in after) work.Apply(each);
+
+            // What must be right after each part: the nearer the end, the less.
+            var needed = new CellBox[after.Count];
+            var start = part;
+            for (var i = after.Count - 1; i >= 0; i--)
+            {
+                needed[i] = start;
+                start = after[i].Spread(grid, start);
+            }
+
+            using var work = new GroundWork(grid, start.Meet(grid.All), cancel);
+            for (var i = 0; i < after.Count; i++) work.Apply(after[i], needed[i]);
             if (bounds.Join(work.Bounds) == bounds) return work.FinishInto(ground, part) with { Parts = after };
             bounds = bounds.Join(work.Bounds);
         }
@@ -62,7 +70,7 @@ internal static class GroundChange
     private static CompiledGround GoOn(CellGrid grid, CompiledGround ground, IEnumerable<IGroundPart> added, CancellationToken cancel)
     {
         using var work = GroundWork.GoingOn(grid, ground, cancel);
-        foreach (var each in added) work.Apply(each);
+        foreach (var each in added) work.Apply(each, grid.All);
         return work.Finish();
     }
 

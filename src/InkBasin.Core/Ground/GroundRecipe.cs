@@ -105,12 +105,15 @@ public static class SkinVolume
         ArgumentNullException.ThrowIfNull(ground);
         var field = ground.Surface;
         double area = 0, volume = 0;
-        for (var cell = 0; cell < ground.SkinMm.Length; cell++)
+        for (int row = 0, cell = 0; row < field.Rows; row++)
         {
-            if (ground.SkinMm[cell] <= 0) continue;
-            var trueArea = TrueAreaMm2(field, cell);
-            area += trueArea;
-            volume += trueArea * ground.SkinMm[cell];
+            for (var column = 0; column < field.Columns; column++, cell++)
+            {
+                if (ground.SkinMm[cell] <= 0) continue;
+                var trueArea = TrueAreaMm2(field, row, column);
+                area += trueArea;
+                volume += trueArea * ground.SkinMm[cell];
+            }
         }
 
         return (area, volume / 1000);
@@ -120,12 +123,16 @@ public static class SkinVolume
     public static double TrueAreaMm2(HeightField field, int cell)
     {
         ArgumentNullException.ThrowIfNull(field);
+        return TrueAreaMm2(field, cell / field.Columns, cell % field.Columns);
+    }
+
+    private static double TrueAreaMm2(HeightField field, int row, int column)
+    {
         var h = field.HeightsMm;
-        int column = cell % field.Columns, row = cell / field.Columns;
-        int left = column > 0 ? cell - 1 : cell, right = column + 1 < field.Columns ? cell + 1 : cell;
-        int back = row > 0 ? cell - field.Columns : cell, front = row + 1 < field.Rows ? cell + field.Columns : cell;
-        var gx = right > left ? (h[right] - h[left]) / ((right - left) * field.CellMm) : 0;
-        var gy = front > back ? (h[front] - h[back]) / ((front - back) / field.Columns * field.CellMm) : 0;
+        var cell = (row * field.Columns) + column;
+        int left = column > 0 ? 1 : 0, right = column + 1 < field.Columns ? 1 : 0, back = row > 0 ? 1 : 0, front = row + 1 < field.Rows ? 1 : 0;
+        var gx = left + right > 0 ? (h[cell + right] - h[cell - left]) / ((left + right) * field.CellMm) : 0;
+        var gy = back + front > 0 ? (h[cell + (front * field.Columns)] - h[cell - (back * field.Columns)]) / ((back + front) * field.CellMm) : 0;
         return field.CellAreaMm2 * Math.Sqrt(1 + (gx * gx) + (gy * gy));
     }
 }

@@ -16,7 +16,7 @@ internal sealed class GroundWork : IDisposable
     private bool[]? _inside;
     private double[]? _distance2;
     private double[]? _along;
-    private int[]? _piece;
+    private long[]? _piece;
 
     /// <summary>A bare board of height 0 within the box.</summary>
     public GroundWork(CellGrid grid, CellBox box, CancellationToken cancel)
@@ -56,29 +56,35 @@ internal sealed class GroundWork : IDisposable
         new(grid, grid.All, [.. from.Surface.HeightsMm], [.. from.SkinMm], from.Bounds, cancel);
 
     /// <summary>Lets a part shape the cells it may change.</summary>
-    public void Apply(IGroundPart part)
+    /// <param name="part">The part.</param>
+    /// <param name="needed">Cells that must be right after it; the others are not looked at any more.</param>
+    public void Apply(IGroundPart part, CellBox needed)
     {
         _cancel.ThrowIfCancellationRequested();
-        var foot = part.Footprint(Grid, Bounds);
-        if (foot.Meet(Box).IsEmpty) return;
-        var box = part.Spread(Grid, foot).Meet(Box);
+        var box = Touched(part, needed, Bounds);
+        if (box.IsEmpty) return;
         if (box == Box)
         {
             part.Shape(this);
             return;
         }
 
+        // Many a part reaches far only where the ground is high or low, and here it may be neither.
+        var bounds = BoundsIn(box);
+        box = Touched(part, needed, bounds);
+        if (box.IsEmpty) return;
+
         // On a grid of its own size: its scratch is cleared and walked at the cost of the part, not of the board.
         var heights = ArrayPool<double>.Shared.Rent((int)box.Cells);
         var skin = ArrayPool<double>.Shared.Rent((int)box.Cells);
-        using (var narrow = new GroundWork(Grid, box, heights, skin, Bounds, _cancel))
+        using (var narrow = new GroundWork(Grid, box, heights, skin, bounds, _cancel))
         {
             Copy(box, HeightsMm, narrow.HeightsMm, take: true);
             Copy(box, SkinMm, narrow.SkinMm, take: true);
             part.Shape(narrow);
             Copy(box, HeightsMm, narrow.HeightsMm, take: false);
             Copy(box, SkinMm, narrow.SkinMm, take: false);
-            (_lowestMm, _highestMm) = (narrow._lowestMm, narrow._highestMm);
+            (_lowestMm, _highestMm) = (Math.Min(_lowestMm, narrow._lowestMm), Math.Max(_highestMm, narrow._highestMm));
         }
 
         ArrayPool<double>.Shared.Return(heights);
@@ -118,7 +124,7 @@ internal sealed class GroundWork : IDisposable
     public Span<double> Along() => (_along ??= ArrayPool<double>.Shared.Rent(Cells)).AsSpan(0, Cells);
 
     /// <summary>Scratch, all 0.</summary>
-    public Span<int> Piece() => Cleared(_piece ??= ArrayPool<int>.Shared.Rent(Cells), 0);
+    public Span<long> Piece() => Cleared(_piece ??= ArrayPool<long>.Shared.Rent(Cells), 0);
 
     /// <summary>Gives the scratch back.</summary>
     public void Dispose()
@@ -126,7 +132,7 @@ internal sealed class GroundWork : IDisposable
         if (_inside is not null) ArrayPool<bool>.Shared.Return(_inside);
         if (_distance2 is not null) ArrayPool<double>.Shared.Return(_distance2);
         if (_along is not null) ArrayPool<double>.Shared.Return(_along);
-        if (_piece is not null) ArrayPool<int>.Shared.Return(_piece);
+        if (_piece is not null) ArrayPool<long>.Shared.Return(_piece);
         (_inside, _distance2, _along, _piece) = (null, null, null, null);
     }
 
@@ -164,6 +170,28 @@ internal sealed class GroundWork : IDisposable
 
     /// <summary>Centre of a row, mm from the board's back.</summary>
     public double YMm(int row) => (Box.Row0 + row + 0.5) * CellMm;
+
+    // The cells a part changes among those needed, with those it reads for them.
+    private CellBox Touched(IGroundPart part, CellBox needed, HeightBounds bounds)
+    {
+        var changed = part.Footprint(Grid, bounds).Meet(Box).Meet(needed);
+        return changed.IsEmpty ? CellBox.None : part.Spread(Grid, changed).Meet(Box);
+    }
+
+    private HeightBounds BoundsIn(CellBox box)
+    {
+        double lowest = double.PositiveInfinity, highest = double.NegativeInfinity;
+        for (var row = box.Row0 - Box.Row0; row < box.Row1 - Box.Row0; row++)
+        {
+            foreach (var height in HeightsMm.Slice((row * Columns) + box.Column0 - Box.Column0, box.Columns))
+            {
+                lowest = Math.Min(lowest, height);
+                highest = Math.Max(highest, height);
+            }
+        }
+
+        return new HeightBounds(lowest, highest);
+    }
 
     private void Put(int cell, double heightMm)
     {

@@ -22,7 +22,10 @@ public sealed record Outline(IReadOnlyList<PointMm> Points, bool Curved = false)
     /// and those that lie within a hundredth of a step of one straight line are made one.
     /// </summary>
     public PointMm[] Ring(double stepMm) =>
-        Curved ? Rings.Straightened(SmoothLine.Through(Points, stepMm, closed: true).Points, stepMm / 100) : [.. Points];
+        Curved ? Rings.Straightened(Traced(stepMm), stepMm / 100) : [.. Points];
+
+    /// <summary>The points its ring is made of, with those that lie along: enough for what it reaches, and much sooner at hand.</summary>
+    public PointMm[] Traced(double stepMm) => Curved ? SmoothLine.Through(Points, stepMm, closed: true).Points : [.. Points];
 }
 
 /// <summary>Geometry of a closed ring of straight pieces.</summary>

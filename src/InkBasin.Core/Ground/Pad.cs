@@ -25,7 +25,7 @@ public sealed record Pad : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Outline.Ring(grid.CellMm), ReachMm(bounds));
+        grid.Around(Outline.Traced(grid.CellMm), ReachMm(bounds));
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)

@@ -32,7 +32,7 @@ public sealed record PlasterSkin : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        Outline is null ? grid.All : grid.Around(Outline.Ring(grid.CellMm), 0);
+        Outline is null ? grid.All : grid.Around(Outline.Traced(grid.CellMm), 0);
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)

@@ -44,7 +44,7 @@ public sealed record Pond : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Outline.Ring(grid.CellMm), grid.CellMm);
+        grid.Around(Outline.Traced(grid.CellMm), grid.CellMm);
 
     /// <inheritdoc/>
     internal override CellBox Spread(CellGrid grid, CellBox part)

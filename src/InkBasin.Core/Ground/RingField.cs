@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace InkBasin.Core.Ground;
 
 /// <summary>
@@ -74,8 +76,8 @@ internal readonly ref struct NearestPiece(GroundWork work)
     /// <summary>Squared distance, mm²; +∞ out of reach.</summary>
     public Span<double> Distance2 { get; } = work.Distance2();
 
-    /// <summary>Index of the point the nearest piece ends at, from 1; 0 out of reach.</summary>
-    public Span<int> Piece { get; } = work.Piece();
+    /// <summary>Number of the point the nearest piece ends at, from 1; 0 out of reach.</summary>
+    public Span<long> Piece { get; } = work.Piece();
 
     /// <summary>Where along that piece, 0…1; unset out of reach.</summary>
     public Span<double> Along { get; } = work.Along();
@@ -89,28 +91,46 @@ internal readonly ref struct NearestPiece(GroundWork work)
     }
 
     /// <summary>Lowers the distances of the cells within reach of the piece a–b, noting the piece unless the spans for it are empty.</summary>
-    public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, Span<double> distance2, Span<int> piece, Span<double> alongs, int number)
+    public static void Visit(GroundWork work, PointMm a, PointMm b, double reachMm, Span<double> distance2, Span<long> piece, Span<double> alongs, int number)
     {
         work.StopIfUnwanted();
         double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy);
         var scale = length2 > 0 ? 1 / length2 : 0;
         var (row0, row1, column0, column1) = work.Window([a, b], reachMm);
+        var wide = column0 + ((column1 - column0) / Vector<double>.Count * Vector<double>.Count);
         for (var row = row0; row < row1; row++)
         {
             var py = work.YMm(row) - a.YMm;
             var first = row * work.Columns;
-            var cells = distance2.Slice(first, work.Columns);
-            for (var column = column0; column < column1; column++)
+
+            // As many cells at once as the machine takes, each by the same sums in the same order as a single one.
+            for (var column = column0; column < wide; column += Vector<double>.Count)
             {
+                var cell = first + column;
+                var px = ((Vector.CreateSequence(0.5, 1) + new Vector<double>(work.BoardColumn(column))) * work.CellMm) - new Vector<double>(a.XMm);
+                var along = Vector.Min(Vector.Max(((px * dx) + new Vector<double>(py * dy)) * scale, Vector<double>.Zero), Vector<double>.One);
+                Vector<double> ex = px - (along * dx), ey = new Vector<double>(py) - (along * dy), d2 = (ex * ex) + (ey * ey);
+                var known = new Vector<double>(distance2[cell..]);
+                var nearer = Vector.LessThan(d2, known);
+                if (nearer == Vector<long>.Zero) continue;
+                Vector.ConditionalSelect(nearer, d2, known).CopyTo(distance2[cell..]);
+                if (piece.IsEmpty) continue;
+                Vector.ConditionalSelect(nearer, new Vector<long>(number), new Vector<long>(piece[cell..])).CopyTo(piece[cell..]);
+                Vector.ConditionalSelect(nearer, along, new Vector<double>(alongs[cell..])).CopyTo(alongs[cell..]);
+            }
+
+            for (var column = wide; column < column1; column++)
+            {
+                var cell = first + column;
                 var px = work.XMm(column) - a.XMm;
                 var along = ((px * dx) + (py * dy)) * scale;
                 along = along < 0 ? 0 : along > 1 ? 1 : along;
                 double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);
-                if (d2 >= cells[column]) continue;
-                cells[column] = d2;
+                if (d2 >= distance2[cell]) continue;
+                distance2[cell] = d2;
                 if (piece.IsEmpty) continue;
-                piece[first + column] = number;
-                alongs[first + column] = along;
+                piece[cell] = number;
+                alongs[cell] = along;
             }
         }
     }

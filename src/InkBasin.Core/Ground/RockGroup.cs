@@ -39,39 +39,63 @@ public sealed record RockGroup : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Outline.Ring(grid.CellMm), GreatestMm / 2);
+        grid.Around(Outline.Traced(grid.CellMm), GreatestMm / 2);
 
     /// <inheritdoc/>
     internal override CellBox Spread(CellGrid grid, CellBox part)
     {
-        // A rock stands on the ground at its middle, wherever its edge is.
-        var foot = Footprint(grid, default);
-        return part.Meet(foot).IsEmpty ? part : part.Join(foot);
+        if (part.Meet(Footprint(grid, default)).IsEmpty) return part;
+
+        // A rock stands on the ground at its middle, wherever its edge is, and that may be the rock before it.
+        CellBox[] rocks = [.. Places(grid.CellMm).Select(rock => grid.Around([rock.At], SizeMm(rock.Rock) / 2))];
+        for (var grown = true; grown;)
+        {
+            grown = false;
+            foreach (var rock in rocks)
+            {
+                if (part.Meet(rock).IsEmpty || part.Join(rock) == part) continue;
+                part = part.Join(rock);
+                grown = true;
+            }
+        }
+
+        return part;
     }
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        var ring = Outline.Ring(work.CellMm);
+        foreach (var (rock, at) in Places(work.CellMm))
+        {
+            work.StopIfUnwanted();
+            Set(work, rock, at);
+        }
+    }
+
+    // One that finds no place in its outline is left out.
+    private IEnumerable<(int Rock, PointMm At)> Places(double cellMm)
+    {
+        var ring = Outline.Ring(cellMm);
         double left = ring.Min(p => p.XMm), right = ring.Max(p => p.XMm), back = ring.Min(p => p.YMm), front = ring.Max(p => p.YMm);
         for (var rock = 0; rock < Count; rock++)
         {
-            work.StopIfUnwanted();
             for (var attempt = 0; attempt < 40; attempt++)
             {
                 var at = new PointMm(
                     left + ((right - left) * ValueNoise.Lattice(rock, (attempt * 8) + 1, Seed)),
                     back + ((front - back) * ValueNoise.Lattice(rock, (attempt * 8) + 2, Seed)));
                 if (!Rings.Contains(ring, at.XMm, at.YMm)) continue;
-                Set(work, rock, at);
+                yield return (rock, at);
                 break;
             }
         }
     }
 
+    private double SizeMm(int rock) => LeastMm + ((GreatestMm - LeastMm) * ValueNoise.Lattice(rock, 3, Seed));
+
     private void Set(GroundWork work, int rock, PointMm at)
     {
-        var size = LeastMm + ((GreatestMm - LeastMm) * ValueNoise.Lattice(rock, 3, Seed));
+        var size = SizeMm(rock);
         var narrow = 0.6 + (0.4 * ValueNoise.Lattice(rock, 4, Seed));
         var (sin, cos) = Math.SinCos(Math.PI * ValueNoise.Lattice(rock, 5, Seed));
         int column = (int)Math.Floor(at.XMm / work.CellMm) - work.Box.Column0, row = (int)Math.Floor(at.YMm / work.CellMm) - work.Box.Row0;

@@ -45,10 +45,15 @@ internal sealed class GroundCache
         return Convert.ToHexStringLower(hash.GetHashAndReset().AsSpan(0, 12));
     }
 
-    /// <summary>The ground under a key, when it is kept and compiled.</summary>
+    /// <summary>The ground under a key, when it is kept and compiled. Asked for it stays: a whole drag is told against the ground it began on.</summary>
     public CompiledGround? Find(string key)
     {
-        lock (_lock) return _grounds.FirstOrDefault(kept => kept.Key == key)?.Ground.Done;
+        lock (_lock)
+        {
+            if (_grounds.FirstOrDefault(kept => kept.Key == key) is not { } found) return null;
+            MoveToFront(_grounds.Find(found)!);
+            return found.Ground.Done;
+        }
     }
 
     /// <summary>The build's ground, compiled if it is not kept. Given up only when nobody who asked for it waits any more.</summary>
