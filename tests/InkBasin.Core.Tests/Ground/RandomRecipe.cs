@@ -1,3 +1,5 @@
+using System.Reflection;
+using System.Text.Json.Serialization;
 using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Tests.Ground;
@@ -10,6 +12,9 @@ internal static class RandomRecipe
     {
         ["scan"] = new(9, 7, 2.5, [.. Enumerable.Range(0, 63).Select(i => i == 31 ? float.NaN : (float)(5 + (8 * Math.Sin(i * 0.7))))]),
     });
+
+    /// <summary>Every kind of step there is, by the table that names them for files.</summary>
+    public static IReadOnlySet<Type> Kinds { get; } = typeof(GroundOperation).GetCustomAttributes<JsonDerivedTypeAttribute>().Select(kind => kind.DerivedType).ToHashSet();
 
     /// <summary>
     /// A recipe of every kind of step, with settings drawn at random and the places of each within a box of the given size that
