@@ -29,6 +29,15 @@ public class FoamCutTests
     }
 
     [Fact]
+    public void A_piece_larger_than_the_sheet_is_turned_where_that_makes_fewer_parts_of_it()
+    {
+        // 190 × 580 on sheets with room for 294 × 194: straight it takes three, turned two.
+        var cut = FoamCut.Of(Fields.From(95, 290, 2, (_, _) => 8), Stock);
+        Assert.Equal(["1a/1", "1a/2"], Assert.Single(cut.Layers).Pieces.Select(piece => piece.Label));
+        Assert.Equal(3, FoamCut.Of(Fields.From(145, 290, 2, (_, _) => 8), Stock).Layers[0].Pieces.Count);
+    }
+
+    [Fact]
     public void Ground_at_the_boards_edge_is_cut_at_the_edge()
     {
         var ring = Assert.Single(LevelRings.Above(Fields.From(20, 10, 2, (_, _) => 5), 0));

@@ -63,6 +63,24 @@ public class CuringTests
     }
 
     [Fact]
+    public void A_pour_of_the_evening_goes_through_the_night_first()
+    {
+        // Poured at seven in the evening it is cold from half past eight; poured in the morning it would have the day first.
+        var evening = RoomCourse.DayAndNight(23, 12, 19, 48);
+        Assert.Equal([23, 23, 17.5, 12, 12, 23], new[] { 0, 0.5, 1, 1.5, 12.5, 13.5 }.Select(evening.AtC));
+        var layer = Only(Samples.Creek with { Room = new Room(23) { NightC = 12 } }).Layers.Is!.Layers[0];
+        StackLayer[] bed = [new(BedMaterial.Ply, 6), new(BedMaterial.Xps, 6), new(BedMaterial.Plaster, 2)];
+        double GelOf(double pouredAt)
+        {
+            var problem = new CureProblem(ResinProperties.Of(ExampleSheets.All[0]), layer.DepthMm, bed, RoomCourse.DayAndNight(23, 12, pouredAt, 48), 48, 9, 6);
+            return CureColumn.Follow(problem).GelH!.Value;
+        }
+
+        Assert.Equal(GelOf(19), layer.Cure.GelH!.Value, 0.1);
+        Assert.True(GelOf(19) > GelOf(8) + 0.5, $"{GelOf(19)} h after an evening's pour, {GelOf(8)} after a morning's");
+    }
+
+    [Fact]
     public void Dams_come_off_at_the_later_of_sheet_and_model()
     {
         var slow = Stores.Examples.Sheets[0] with { DemouldH = 1 };

@@ -33,6 +33,15 @@ public class StandInPlanTests
         Assert.Contains(plan.Notices, notice => notice.Sentence.Contains(words, StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData(1.8, Standing.Tight)]
+    [InlineData(2.0, Standing.Holds)]
+    public void Two_millimetres_are_clear(double clearMm, Standing standing)
+    {
+        // Branches from 5 mm over its base, over a waterline of 20.
+        Assert.Equal(standing, Of(Samples.Willow with { BaseMm = 20 + clearMm - 5 }).Standing);
+    }
+
     [Fact]
     public void A_crown_is_round_at_its_corners()
     {

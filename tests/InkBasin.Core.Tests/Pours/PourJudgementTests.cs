@@ -1,0 +1,119 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Drying;
+using InkBasin.Core.Ink;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Tests.Pours;
+
+/// <summary>What decides a sentence or a stand of a pour, tried on both sides of where it turns.</summary>
+public class PourJudgementTests
+{
+    private static InkBasin.Core.Builds.Water Creek => Samples.Creek.Waters[0];
+
+    private static WaterPlan Only(Build build, Stores? stores = null) => Planner.Plan(build, stores ?? Stores.Examples).Waters[0];
+
+    private static Build With(InkBasin.Core.Builds.Water water) => Samples.Creek with { Waters = [water] };
+
+    private static Known Leaks(double lostMl, double stoodMin) =>
+        Samples.ListOf(Samples.Creek with { WaterTests = [Samples.Test with { LostMl = lostMl, OutMl = null, StoodMin = stoodMin }] }).Single(check => check.Item == CheckItem.Leaks).Known;
+
+    [Theory]
+    [InlineData(70, false)]
+    [InlineData(70.5, true)]
+    public void Air_is_damp_over_70_percent(double humidity, bool told) =>
+        Assert.Equal(told, Only(With(Creek with { ProductId = "one-part-water" }) with { Room = new Room(23, humidity) }).Notices.Any(notice => notice.Kind == "damp"));
+
+    // 96 ml: 2 % are 1.92.
+    [Theory]
+    [InlineData(1.9, Known.Yes)]
+    [InlineData(1.95, Known.No)]
+    public void A_test_may_lose_two_percent(double lostMl, Known known) => Assert.Equal(known, Leaks(lostMl, 40));
+
+    [Theory]
+    [InlineData(14, Known.Ask)]
+    [InlineData(15, Known.Yes)]
+    public void A_test_stands_a_quarter_of_an_hour(double minutes, Known known) => Assert.Equal(known, Leaks(0.5, minutes));
+
+    // A creek of 20 ml: 2 % would be less than anybody reads, so a millilitre is allowed.
+    [Theory]
+    [InlineData(1, Known.Yes)]
+    [InlineData(1.05, Known.No)]
+    public void A_small_water_may_lose_a_millilitre(double lostMl, Known known)
+    {
+        var small = With(Creek with { WaterlineMm = 10.5 }) with { WaterTests = [Samples.Test with { LevelMm = 10.5, ReckonedMl = 20, InMl = 20, OutMl = null, LostMl = lostMl }] };
+        Assert.Equal(known, Samples.ListOf(small).Single(check => check.Item == CheckItem.Leaks).Known);
+    }
+
+    [Fact]
+    public void A_cup_keeps_the_hands_busy_for_two_stirrings_a_minute_a_pool_and_one_for_every_100_ml()
+    {
+        var answers = Planner.Answers(Samples.Creek, Stores.Examples);
+        var session = answers.Sessions.Is![0];
+        var batch = session.Cards[0].Batch;
+        Assert.Equal(3, session.StirMin);
+        Assert.Equal(3 + 1.5 + 1 + (batch.MixedMl / 100), session.WorkMin, 9);
+
+        // Of two pools it takes a minute more, besides what is more to pour.
+        var sheet = ExampleSheets.All[0];
+        var bench = new PourBench(new Room(), new CureCare(), Measuring.Usual, [], new CureMemory());
+        Assert.Equal(1, Batches.Of(50, sheet, bench, 2).WorkMin - Batches.Of(50, sheet, bench, 1).WorkMin, 9);
+    }
+
+    [Fact]
+    public void A_cup_leaves_what_its_rounding_gave_over_and_not_what_stays_on_its_wall()
+    {
+        var build = Samples.Creek with { Measuring = new Measuring(new MeasuringDevice(DeviceKind.Scale, 5), new Cup(66, 88, 110), LossPercent: 20, ResidueMl: 4) };
+        var session = Planner.Plan(build, Stores.Examples).Sessions.Is![0];
+        var card = Assert.Single(session.Cards);
+        Assert.Equal(card.Batch.MixedMl - (1.2 * session.VolumeMl) - 4, card.Lines[^1].LeftMl, 9);
+        Assert.InRange(card.Lines[^1].LeftMl, 0.01, 20);
+    }
+
+    [Fact]
+    public void A_ninth_layer_deeper_than_the_one_under_it_has_a_peak_of_its_own()
+    {
+        var plan = Only(With(Creek with { WaterlineMm = 22, OwnTopsMm = [9, 10, 11, 12, 13, 14, 15, 16, 22] }));
+        var layers = plan.Layers.Is!.Layers;
+        Assert.Equal(9, layers.Count);
+        Assert.Equal(6, layers[8].DepthMm, 9);
+        Assert.True(layers[8].Cure.PeakC > layers[7].Cure.PeakC + 1, $"{layers[8].Cure.PeakC} after {layers[7].Cure.PeakC}");
+
+        // As deep as the one under it, it is as hot: the bed hardly matters so far up.
+        var even = Only(With(Creek with { WaterlineMm = 18, OwnTopsMm = [9, 10, 11, 12, 13, 14, 15, 16, 17, 18] })).Layers.Is!.Layers;
+        Assert.Equal(even[8].Cure.PeakC, even[9].Cure.PeakC);
+    }
+
+    [Fact]
+    public void When_all_layers_have_begun_none_is_left_to_begin()
+    {
+        var begun = Samples.Creek with { Begun = [new BegunPour("p1", "w", 1, Samples.Evening, []), new BegunPour("p2", "w", 2, Samples.Evening.AddDays(1), [])] };
+        Assert.All(Only(begun).Layers.Is!.Layers, layer => Assert.NotNull(layer.Poured));
+        Assert.Empty(Planner.Plan(begun, Stores.Examples).Sessions.Is!);
+        Assert.Equal("Nothing more is poured.", Samples.ListOf(begun).Single(check => check.Item == CheckItem.Layer).Because);
+        var one = Samples.ListOf(begun with { Begun = [begun.Begun[0]] }).Single(check => check.Item == CheckItem.Layer);
+        Assert.StartsWith("Layer 2, 6.0 mm", one.Because, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(0.025, 1)]
+    [InlineData(0.0249, 0)]
+    [InlineData(0.125, 3)]
+    [InlineData(0.2249, 4)]
+    [InlineData(0.225, 5)]
+    public void Half_a_drop_rounds_away_from_nought(double mlPer100Ml, int drops) => Assert.Equal(drops, TintDose.For(mlPer100Ml, 100, 0.05).Drops);
+
+    [Theory]
+    [InlineData(9.9, false)]
+    [InlineData(10.1, true)]
+    public void Drops_over_a_tenth_off_are_told(double off, bool told)
+    {
+        // The batch holds so much that five drops are just so much too strong.
+        var clear = Only(With(Creek with { Ink = new InkChoice("umber", 0.4) }));
+        var mixed = clear.Layers.Is!.Layers[0].Mix.Batches[0].MixedMl;
+        var wanted = 5 * 0.05 * 100 / mixed / (1 + (off / 100));
+        Assert.Equal(told, Only(With(Creek with { Ink = new InkChoice("umber", wanted) })).Notices.Any(notice => notice.Kind == "dropsOff"));
+    }
+}
