@@ -92,10 +92,14 @@ public class CuringTests
     public void Each_layer_has_its_own_peak_pot_life_and_bubbles()
     {
         var plan = Only(Samples.Creek);
-        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.Cure.PeakC, 23.5, 60));
-        Assert.NotEqual(plan.Layers.Is!.Layers[0].Cure.PeakC, plan.Layers.Is!.Layers[1].Cure.PeakC);
-        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.PotLifeMin!.Value, 10, 26));
-        Assert.All(plan.Layers.Is!.Layers, layer => Assert.InRange(layer.Cure.LargestBubbleMm!.Value, 0.001, 1));
+
+        // Over foam and plaster the first is hotter; the second gives some of its heat to the first.
+        Assert.Equal(37.12, plan.Layers.Is!.Layers[0].Cure.PeakC, 0.02);
+        Assert.Equal(35.68, plan.Layers.Is!.Layers[1].Cure.PeakC, 0.02);
+
+        // Held to the 25 minutes of the sheet.
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Equal(25, layer.PotLifeMin!.Value, 9));
+        Assert.All(plan.Layers.Is!.Layers, layer => Assert.Equal(0.02593, layer.Cure.LargestBubbleMm!.Value, 5));
     }
 
     [Fact]

@@ -64,6 +64,17 @@ public class MakingPlanTests
     }
 
     [Fact]
-    public void Every_figure_can_be_opened() =>
-        Assert.All(Of(Samples.Creek).Workings.Values, working => Assert.True(working.Inputs.Count > 0 && working.Formula.Length > 0 && working.Source.Length > 0));
+    public void Every_figure_can_be_opened()
+    {
+        var plan = Of(Samples.Creek);
+        Assert.Equal(["cover", "drying", "foam", "skin"], plan.Workings.Keys.Order());
+        double Input(string figure, string name) => plan.Workings[figure].Inputs.Single(one => one.Name == name).Value;
+
+        // 200 × 100 mm of foam under 30, but for the bed of the creek at 6 and the scoop.
+        Assert.Equal(2, Input("foam", "Sheets in the stack"));
+        Assert.Equal(((200 * 100 * 30) - (200 * 40 * 24)) / 1000.0, Input("foam", "Foam left once carved"), 0.1);
+        Assert.Equal(2 * Input("skin", "True surface") / 1000, Input("skin", "Wet volume"), 0.02);
+        Assert.Equal((2, 23, 50), (Input("drying", "Thickest skin"), Input("drying", "Room"), Input("drying", "Humidity")));
+        Assert.Equal(Input("skin", "True surface"), Input("cover", "Ground above the waters") + Input("cover", "Beds of the waters"), 1);
+    }
 }

@@ -108,10 +108,23 @@ public class PlannerTests
     [Fact]
     public void Every_figure_can_be_opened()
     {
-        var workings = Only(Samples.Creek).Workings;
-        Assert.Equal(["drops", "freeboard", "heat", "layers", "mix", "takes", "times", "volume"], workings.Keys.Order());
-        Assert.All(workings.Values, working => Assert.True(working.Inputs.Count > 0 && working.Formula.Length > 20 && working.Source.Length > 5));
-        Assert.Equal(20, workings["volume"].Inputs.Single(input => input.Name == "waterline").Value);
+        var plan = Only(Samples.Creek);
+        Assert.Equal(["drops", "freeboard", "heat", "layers", "mix", "takes", "times", "volume"], plan.Workings.Keys.Order());
+        double Of(string figure, string input) => plan.Workings[figure].Inputs.Single(one => one.Name == input).Value;
+
+        // What opens gives the figure again: 2,000 wet cells of 2 × 2 mm, 12 mm deep in the mean.
+        Assert.Equal(plan.Level.VolumeMl, Of("volume", "wet cells") * Of("volume", "side of a cell") * Of("volume", "side of a cell") * Of("volume", "mean depth") / 1000, 9);
+        Assert.Equal(plan.Level.FreeboardMm, Of("freeboard", "spill level") - Of("freeboard", "waterline"), 9);
+        Assert.Equal(plan.Takes.Range!.SureMl, Of("takes", "enough in 19 of 20 cases"), 9);
+        Assert.Equal(plan.Takes.Range!.ExpectedMl, (Of("takes", "volume to the waterline") * Of("takes", "measured over reckoned")) - Of("takes", "displaced by drowned things"), 9);
+        Assert.Equal((8, 20, 2), (Of("layers", "bed"), Of("layers", "waterline"), Of("layers", "layers")));
+        Assert.Equal(plan.Layers.Is!.Layers.Sum(layer => layer.VolumeMl) - 96, Of("layers", "of the ml, to make up for shrinkage"), 9);
+        Assert.Equal((plan.Safe!.SafeMm, plan.Safe.PeakC), (Of("heat", "safe depth"), Of("heat", "peak at that depth")));
+        Assert.Equal(plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Of("heat", "hottest planned layer"));
+        Assert.Equal((1.13, 1.01, 5, 3), (Of("mix", "density of part one"), Of("mix", "density of part two"), Of("mix", "lost on sticks and walls"), Of("mix", "kept back by each cup")));
+        Assert.Equal((plan.Layers.Is!.Layers[1].PourH, plan.Layers.Is!.StripH - plan.Layers.Is!.Layers[1].PourH), (Of("times", "recoat from"), Of("times", "strip dams after")));
+        Assert.Equal(Of("drops", "first batch"), Math.Round(Of("drops", "wanted, ml in 100 ml") * Of("drops", "first batch, mixed") / 100 / Of("drops", "one drop")));
+        Assert.All(plan.Workings.Values, working => Assert.DoesNotContain("  ", working.Formula + working.Source, StringComparison.Ordinal));
     }
 
     [Property(MaxTest = 60)]
