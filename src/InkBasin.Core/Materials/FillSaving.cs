@@ -32,7 +32,7 @@ public sealed record FillSaving(string StepId, string WaterId, double SavedMl, d
             foreach (var inked in waters)
             {
                 var water = inked.Water;
-                var saved = WetRegion.Flood(without, with.CellAt(water.Seed), water.WaterlineMm).VolumeMl - water.Region.VolumeMl;
+                var saved = WetRegion.Flood(without, with.CellAt(water.Seed), water.WaterlineMm, cancel).VolumeMl - water.Region.VolumeMl;
                 if (saved <= NothingMl) continue;
                 var fade = inked.Ink.FadeDepthMm(UsualBed.Light, UsualBed.Dark);
                 var over = water.WaterlineMm - block.TopMm;

@@ -134,8 +134,7 @@ public sealed class BuildAnswers
 
     private StandingWater Stand(Builds.Water water)
     {
-        Cancel.ThrowIfCancellationRequested();
-        return new StandingWater(water.Id, water.Name, water.Seed, Basin.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm));
+        return new StandingWater(water.Id, water.Name, water.Seed, Basin.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm, Cancel));
     }
 
     private DrownedPlan Drown(DrownedThing thing)

@@ -18,8 +18,9 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
     /// <param name="seed">A place on the board.</param>
     /// <param name="waterlineMm">The waterline, mm over the board; may be negative.</param>
     /// <param name="dimpleMm">See <see cref="Water.Spill.Of"/>.</param>
+    /// <param name="cancel">Looked at now and then.</param>
     /// <exception cref="RefusedException">The seed lies off the board, or a number is not one.</exception>
-    public static Basin Measure(HeightField field, IReadOnlyList<Dam> dams, PointMm seed, double waterlineMm, double dimpleMm = Water.Spill.DefaultDimpleMm)
+    public static Basin Measure(HeightField field, IReadOnlyList<Dam> dams, PointMm seed, double waterlineMm, double dimpleMm = Water.Spill.DefaultDimpleMm, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(field);
         ArgumentNullException.ThrowIfNull(dams);
@@ -30,11 +31,11 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
         var cell = field.CellAt(seed);
         if (cell < 0) throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
         var outlets = new EdgeOutlets(field, dams);
-        var region = WetRegion.Flood(field, cell, waterlineMm);
+        var region = WetRegion.Flood(field, cell, waterlineMm, cancel);
         return new Basin(
             region,
             region.Cells.Length > 0 ? StageStorage.Of(region) : null,
-            Water.Spill.Of(field, outlets, cell, waterlineMm, dimpleMm),
+            Water.Spill.Of(field, outlets, cell, waterlineMm, dimpleMm, cancel),
             Water.OpenEdges.Of(region, outlets));
     }
 }

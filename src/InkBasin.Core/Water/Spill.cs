@@ -18,26 +18,30 @@ public static class Spill
     /// <summary>Ground counts as lower only when it lies more than this under the level, mm (route default).</summary>
     public const double DefaultDimpleMm = 0.5;
 
+    /// <summary>Cells between two looks at whether the answer is still wanted, less one; a power of two, less one.</summary>
+    internal const int LookEach = 8191;
+
     /// <param name="field">The ground.</param>
     /// <param name="outlets">Where water leaves the board.</param>
     /// <param name="seedCell">A cell of the grid.</param>
     /// <param name="waterlineMm">The waterline.</param>
     /// <param name="dimpleMm">Depth up to which a hollow in the bank is a dimple and no other basin, mm, ≥ 0.</param>
-    public static SpillPoint Of(HeightField field, EdgeOutlets outlets, int seedCell, double waterlineMm, double dimpleMm = DefaultDimpleMm)
+    /// <param name="cancel">Looked at now and then.</param>
+    public static SpillPoint Of(HeightField field, EdgeOutlets outlets, int seedCell, double waterlineMm, double dimpleMm = DefaultDimpleMm, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(field);
         ArgumentNullException.ThrowIfNull(outlets);
         var seedGround = field.HeightsMm[seedCell];
         var start = Math.Max(waterlineMm, seedGround);
-        var off = Grow(field, outlets, seedCell, seedGround, double.PositiveInfinity);
+        var off = Grow(field, outlets, seedCell, seedGround, double.PositiveInfinity, cancel);
         if (off.LevelMm <= start) return off.LevelMm <= seedGround ? new SpillPoint(off.LevelMm, seedCell) : off;
-        return Grow(field, outlets, seedCell, start, dimpleMm);
+        return Grow(field, outlets, seedCell, start, dimpleMm, cancel);
     }
 
     // The water over the seed stands at `start` and rises. It stops where it meets an outlet, or ground more than
     // `dimple` under its level that it does not cover. A dimple of +∞ looks for outlets alone: the Priority-Flood
     // level of the seed's cell. Outlets wait in the heap as ~cell.
-    private static SpillPoint Grow(HeightField field, EdgeOutlets outlets, int seedCell, double start, double dimple)
+    private static SpillPoint Grow(HeightField field, EdgeOutlets outlets, int seedCell, double start, double dimple, CancellationToken cancel)
     {
         var h = field.HeightsMm;
         int columns = field.Columns, rows = field.Rows;
@@ -49,7 +53,7 @@ public static class Spill
         // The water as it stands: everything strictly under the start that reaches the seed.
         if (h[seedCell] < start)
         {
-            var standing = WetRegion.Flood(field, seedCell, start).Cells;
+            var standing = WetRegion.Flood(field, seedCell, start, cancel).Cells;
             foreach (var cell in standing) seen[cell] = true;
             foreach (var cell in standing) ReachesLower(cell);
         }
@@ -59,8 +63,9 @@ public static class Spill
         }
 
         var saddle = seedCell;
-        while (heap.Count > 0)
+        for (var popped = 0; heap.Count > 0; popped++)
         {
+            if ((popped & LookEach) == 0) cancel.ThrowIfCancellationRequested();
             level = Math.Max(level, heap.Pop(out var cell));
             if (cell < 0) return new SpillPoint(level, ~cell);
             if (h[cell] >= level) saddle = cell;

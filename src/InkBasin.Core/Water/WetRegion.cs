@@ -52,7 +52,8 @@ public sealed class WetRegion
     /// <param name="field">The ground.</param>
     /// <param name="seedCell">A cell of the grid.</param>
     /// <param name="levelMm">The level.</param>
-    public static WetRegion Flood(HeightField field, int seedCell, double levelMm)
+    /// <param name="cancel">Looked at now and then.</param>
+    public static WetRegion Flood(HeightField field, int seedCell, double levelMm, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(field);
         var h = field.HeightsMm;
@@ -65,6 +66,7 @@ public sealed class WetRegion
         var count = 1;
         for (var next = 0; next < count; next++)
         {
+            if ((next & Spill.LookEach) == 0) cancel.ThrowIfCancellationRequested();
             int row = queue[next] / columns, column = queue[next] - (row * columns);
             int row0 = Math.Max(0, row - 1), row1 = Math.Min(rows - 1, row + 1);
             int column0 = Math.Max(0, column - 1), column1 = Math.Min(columns - 1, column + 1);

@@ -132,7 +132,7 @@ internal static class GroundEndpoints
         var field = (await grounds.OfAsync(build, cancel)).Surface;
         var stands = field.CellAt(request.Eye) is >= 0 and var foot ? Math.Max(field.HeightsMm[foot], water.WaterlineMm) : water.WaterlineMm;
         var peak = request.Peak ?? field.CentreOf(Array.IndexOf(field.HeightsMm, field.HeightsMm.Max()));
-        var region = WetRegion.Flood(field, field.CellAt(water.Seed), water.WaterlineMm);
+        var region = WetRegion.Flood(field, field.CellAt(water.Seed), water.WaterlineMm, cancel);
         var view = MirrorView.Look(region, request.Eye, stands + (request.EyeM * 1000 / build.Scale), peak, cancel);
         return TypedResults.Ok(new LookAnswer(view, peak, MirrorNotices.Of(view, water.Name)));
     }

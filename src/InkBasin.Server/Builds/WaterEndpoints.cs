@@ -88,7 +88,7 @@ internal static class WaterEndpoints
         var water = build.Waters.FirstOrDefault(w => w.Id == waterId)
             ?? throw new RefusedException("waterId", "That water is not there any more.", RefusalKind.Impossible);
         var field = (await grounds.OfAsync(build, cancel)).Surface;
-        return TypedResults.Ok(new ReckonedAnswer(levelMm, WetRegion.Flood(field, field.CellAt(water.Seed), levelMm).VolumeMl));
+        return TypedResults.Ok(new ReckonedAnswer(levelMm, WetRegion.Flood(field, field.CellAt(water.Seed), levelMm, cancel).VolumeMl));
     }
 
     private static async Task<Ok<IReadOnlyList<WayOfCutting>>> Strategies(Guid id, string waterId, Answers answers, CancellationToken cancel) =>

@@ -66,7 +66,7 @@ internal static class GroundCalc
         var cell = request.Seed.CellOn(field);
         var eye = Require.Present(request.Eye, "eye");
         var mirrored = Core.Sight.Mirror.Look(
-            WetRegion.Flood(field, cell, waterline),
+            WetRegion.Flood(field, cell, waterline, cancel),
             new PointMm(eye.XMm ?? throw GridRequest.Missing("eye.xMm"), eye.YMm ?? throw GridRequest.Missing("eye.yMm")),
             eye.HeightMm ?? throw GridRequest.Missing("eye.heightMm"),
             cancel);

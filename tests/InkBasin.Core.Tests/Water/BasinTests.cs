@@ -137,4 +137,15 @@ public class BasinTests
 
         return joined;
     }
+
+    [Fact]
+    public void What_nobody_waits_for_any_more_is_given_up()
+    {
+        using var gone = new CancellationTokenSource();
+        gone.Cancel();
+        var field = Fields.Random(3);
+        Assert.Throws<OperationCanceledException>(() => Basin.Measure(field, [], field.CentreOf(40), 30, cancel: gone.Token));
+        Assert.Throws<OperationCanceledException>(() => WetRegion.Flood(field, 40, 30, gone.Token));
+        Assert.Throws<OperationCanceledException>(() => Spill.Of(field, new EdgeOutlets(field, []), 40, 5, cancel: gone.Token));
+    }
 }
