@@ -13,7 +13,7 @@ public class KeepingTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "board");
-        using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 87 } } });
+        using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 87, board = new { depthMm = 410 } } } });
         response.EnsureSuccessStatusCode();
 
         Type("Width", "640");
@@ -24,7 +24,47 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Button("Make my change on top").Click();
         _page.Until(() => _page.Text(".slip-head").Contains("56 m", StringComparison.Ordinal), "the wider board");
         var build = (await fixture.Read(id))["build"]!;
-        Assert.Equal((640, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+
+        // Mine names one field of the board: the other window's change of another stays.
+        Assert.Equal((640, 410, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+    }
+
+    [Fact]
+    public async Task Two_fields_changed_while_the_first_answer_is_held_back_both_stay()
+    {
+        var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()
+        {
+            ["source"] = """
+            const really = window.fetch;
+            window.held = [];
+            window.hold = false;
+            window.fetch = async (request, options) => {
+              const answer = await really(request, options);
+              if (window.hold && new URL(request.url ?? request, location).pathname.endsWith('/edits')) await new Promise(go => window.held.push(go));
+              return answer;
+            };
+            """,
+        })!;
+        try
+        {
+            var id = await fixture.CopyOf("Sallow Quay");
+            _page.Open(id, "board");
+            _page.Script("window.hold = true");
+            Type("Width", "640");
+            _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
+            Type("Depth", "420");
+            Type("Scale 1 :", "87");
+            _page.Script("window.hold = false; window.held.forEach(go => go())");
+            _page.Until(() => _page.Text(".top-build").Contains("640 × 420", StringComparison.Ordinal), "both sides of the board");
+            _page.Settled();
+            Assert.Empty(_page.All("[role=alertdialog]"));
+            var build = (await fixture.Read(id))["build"]!;
+            Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+        }
+        finally
+        {
+            fixture.Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] });
+        }
     }
 
     [Fact]
