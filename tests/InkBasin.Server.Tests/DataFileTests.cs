@@ -1,6 +1,8 @@
+using System.Net;
 using InkBasin.Store;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
 
@@ -50,5 +52,73 @@ public sealed class DataFileTests : IDisposable
         read.CommandText = "SELECT Word FROM Before";
         Assert.Equal("kept", await read.ExecuteScalarAsync());
         Assert.Empty(await context.Builds.ToListAsync());
+    }
+
+    private async Task Damage(string sql)
+    {
+        await using var connection = new SqliteConnection($"Data Source={Path.Combine(_folder, "inkbasin.db")}");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        Assert.Equal(1, await command.ExecuteNonQueryAsync());
+    }
+
+    [Fact]
+    public async Task A_record_that_cannot_be_read_is_told_kept_and_hides_no_other()
+    {
+        string broken, whole;
+        using (var first = ServerFixture.On(_folder, demo: false))
+        {
+            using var client = first.CreateClient();
+            broken = await client.Begin("Broken");
+            whole = await client.Begin("Whole");
+            await client.Edit(broken, Set(new { scale = 87 }));
+            foreach (var name in new[] { "Good resin", "Bad resin" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/products", new { name, kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 })).Status);
+        }
+
+        SqliteConnection.ClearAllPools();
+        await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
+        await Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Bad resin%'");
+        using var again = ServerFixture.On(_folder, demo: false);
+        using var after = again.CreateClient();
+
+        // The shelf shows both, and tells which it is.
+        var cards = (await after.Get("/api/builds")).AsArray();
+        Assert.Equal(["Broken", "Whole"], cards.Select(card => card!["name"]!.GetValue<string>()).Order());
+        Assert.Contains("cannot be read", cards.Single(card => card!["name"]!.GetValue<string>() == "Broken")!["trouble"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Null(cards.Single(card => card!["name"]!.GetValue<string>() == "Whole")!["trouble"]);
+        using (var other = await after.GetAsync(whole)) Assert.Equal(HttpStatusCode.OK, other.StatusCode);
+
+        // A fault of the data file is no fault of who asked; undo stays within reach, and the record is kept as it is.
+        using (var asked = await after.GetAsync(broken)) Assert.Equal(HttpStatusCode.InternalServerError, asked.StatusCode);
+        Assert.Equal("Scale 1:87", (await after.Get($"{broken}/undo-list"))["undoLabel"]!.GetValue<string>());
+        Assert.Contains("Good resin", (await after.Get("/api/stores/products")).ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("cannot be read", (await after.Get("/api/stores/troubles")).ToJsonString(), StringComparison.Ordinal);
+        await Damage("UPDATE Builds SET Name = 'Broken still' WHERE Document = '{\"version\":2,\"build\":{\"name\":7}}'");
+    }
+
+    [Fact]
+    public async Task After_501_edits_exactly_500_are_undone()
+    {
+        using var server = ServerFixture.On(_folder, demo: false);
+        using var client = server.CreateClient();
+        var at = await client.Begin("Long evening");
+        for (var version = 1; version <= 501; version++)
+        {
+            var (status, _) = await client.Post($"{at}/edits", new { version, edit = Set(new { scale = 50 + version }) });
+            Assert.Equal(HttpStatusCode.OK, status);
+        }
+
+        var undone = 0;
+        for (var version = 502; ; version++, undone++)
+        {
+            var (status, body) = await client.Post($"{at}/undo", new { version });
+            if (status == HttpStatusCode.OK) continue;
+            Assert.Contains("nothing to undo", body.ToJsonString(), StringComparison.Ordinal);
+            break;
+        }
+
+        Assert.Equal(500, undone);
+        Assert.Equal(51, (await client.Get(at))["build"]!["scale"]!.GetValue<double>());
     }
 }

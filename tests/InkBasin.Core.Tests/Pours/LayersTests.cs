@@ -1,4 +1,6 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Ground;
+using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Water;
 
@@ -62,4 +64,46 @@ public class LayersTests
     [InlineData(double.NaN, 20, 5, "bedMm")]
     public void What_cannot_be_cut_is_refused(double bed, double top, double safe, string field) =>
         Assert.Equal(field, Assert.Throws<RefusedException>(() => Layers.Cut(Tank, new LayerRequest(bed, top, safe, LayerStrategy.Fewest))).Field);
+
+    // Fifteen millimetres over the bed are the casting sheet's greatest; a hair more was a layer of a few thousandths that no bubble leaves.
+    [Theory]
+    [InlineData(23.0)]
+    [InlineData(23.004)]
+    [InlineData(23.0098)]
+    [InlineData(23.011)]
+    [InlineData(23.2)]
+    public void A_sliver_is_no_layer(double waterlineMm)
+    {
+        var creek = Samples.Creek with { Waters = [Samples.Creek.Waters[0] with { WaterlineMm = waterlineMm, ProductId = "casting-epoxy", Strategy = LayerStrategy.Fewest }] };
+        var answer = Planner.Plan(creek, Stores.Examples).Waters[0].Layers;
+        Assert.Null(answer.Stop);
+        Assert.Equal(waterlineMm, answer.Is!.Layers[^1].ToMm, 9);
+        Assert.All(answer.Is!.Layers, layer => Assert.True(layer.DepthMm >= 0.05, $"{layer.DepthMm} mm"));
+    }
+
+    [Fact]
+    public void Over_a_thousand_layers_are_a_stop_in_their_own_place_and_all_else_is_answered()
+    {
+        var thin = Stores.Examples with { Sheets = [.. Stores.Examples.Sheets.Select(sheet => sheet with { LeastLayerMm = 0.001, GreatestLayerMm = 0.005 })] };
+        foreach (var strategy in Enum.GetValues<LayerStrategy>())
+        {
+            var creek = Samples.Creek with { Waters = [Samples.Creek.Waters[0] with { Strategy = strategy }] };
+            var plan = Planner.Plan(creek, thin).Waters[0];
+            Assert.Equal(Standing.Stop, plan.Layers.Stop!.Standing);
+            Assert.Equal(96, plan.Level.VolumeMl, 9);
+            Assert.Equal(96, plan.Takes.Range!.ExpectedMl, 9);
+        }
+    }
+
+    [Theory]
+    [InlineData(1000)]
+    [InlineData(40)]
+    public void A_layer_of_ones_own_however_deep_is_a_stop_and_not_an_error(double toMm)
+    {
+        var pit = new Channel { Id = "creek", Name = "Pit", Points = [new(-60, 50, 40), new(260, 50, 40)], BedStartMm = -490, BedEndMm = -490, BankAngleDeg = 90 };
+        var creek = Samples.Creek with { Recipe = [Samples.Creek.Recipe[0], pit], Waters = [Samples.Creek.Waters[0] with { WaterlineMm = toMm, OwnTopsMm = [toMm] }] };
+        var plan = Planner.Plan(creek, Stores.Examples).Waters[0];
+        Assert.Contains(plan.Notices.Concat(plan.Layers.Stop is { } stop ? [stop] : []), notice => notice.Kind == "tooDeep" || notice.Kind == Answer.StoppedKind);
+        Assert.Equal(toMm + 490, plan.Level.MaxDepthMm, 9);
+    }
 }
