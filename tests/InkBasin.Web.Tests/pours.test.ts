@@ -1,5 +1,5 @@
 import { asKind, asked, emptyLabel, further, isOnePart, KIND_WORDS } from '@web/shelves/label';
-import { anotherTop, movableTops, movedTop } from '@web/stages/pours/ownTops';
+import { anotherTop, movableTops, movedTop } from '@web/staff/ownTops';
 import { hours, scuff } from '@web/slip/words';
 import type { PlannedLayer, ProductKind } from '@web/api/types';
 

@@ -1,5 +1,6 @@
 import type { FoamOperation, Operation, RocksOperation } from '@web/api/types';
-import { drawnBox, drawnLine, type BoxKind, type LineKind } from '@web/sheet/newSteps';
+import { drawnBox, drawnLine } from '@web/sheet/newSteps';
+import { kindsDrawn } from '@web/sheet/stepKinds';
 import { numbersOf } from '@web/stages/ground/stepNumbers';
 
 const SITE = {
@@ -11,8 +12,8 @@ const A = { xMm: 40, yMm: 40 };
 const B = { xMm: 160, yMm: 120 };
 
 describe('the numbers of a step', () => {
-  const lines: LineKind[] = ['channel', 'ridge', 'trackBed', 'retainingWall'];
-  const boxes: BoxKind[] = ['pond', 'pad', 'fillBlock', 'rockGroup', 'surveyedBed', 'foamSheet', 'plasterSkin'];
+  const lines = kindsDrawn('line');
+  const boxes = kindsDrawn('box');
   const drawn: Operation[] = [
     ...lines.map((kind) => drawnLine(kind, [A, B], SITE)),
     ...boxes.map((kind) => drawnBox(kind, A, B, SITE)),

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 
 namespace InkBasin.Core.Builds;
 
@@ -43,6 +44,8 @@ public static class BuildJson
 
     private static JsonSerializerOptions Made(bool indented) => new(JsonSerializerDefaults.Web)
     {
+        // Said here, as fields are looked up before anything is written or read.
+        TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
         WriteIndented = indented,
         NumberHandling = JsonNumberHandling.Strict,
         DefaultIgnoreCondition = JsonIgnoreCondition.Never,

@@ -1,11 +1,6 @@
 import type { Operation, PointMm } from '../api/types';
+import type { BoxKind, LineKind } from './stepKinds';
 import type { Site } from './tools';
-
-/** Steps drawn along a line. */
-export type LineKind = 'channel' | 'ridge' | 'trackBed' | 'retainingWall';
-
-/** Steps drawn by dragging across them. */
-export type BoxKind = 'pond' | 'pad' | 'fillBlock' | 'rockGroup' | 'surveyedBed' | 'foamSheet' | 'plasterSkin';
 
 const half = (mm: number) => Math.round(mm * 2) / 2;
 

@@ -1,5 +1,6 @@
 import type { Board, DrownedThing, Operation, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
-import { drawnBox, drawnLine, type BoxKind, type LineKind } from './newSteps';
+import { drawnBox, drawnLine } from './newSteps';
+import type { BoxKind, LineKind } from './stepKinds';
 
 /**
  * What the hand on the Sheet is doing. Each tool is a small state machine: pointer and key events in, the next state and

@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { PlannedLayer, Water } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
-import { movedTop } from '../stages/pours/ownTops';
+import { movedTop } from './ownTops';
 import { setIn } from '../desk/changes';
 
 /** The top of a layer on the Staff: drag it, or move it by the arrow keys, and see the layers turn tight or stop. */

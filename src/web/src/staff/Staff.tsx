@@ -5,7 +5,7 @@ import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength, formatQuantity, formatVolume, unitOf } from '../units/units';
-import { movableTops } from '../stages/pours/ownTops';
+import { movableTops } from './ownTops';
 import { HeatMark } from './HeatMark';
 import { LayerTop } from './LayerTop';
 import { layerShade } from './layerShade';

@@ -2,6 +2,7 @@ import Button from 'react-bootstrap/Button';
 import type { Operation } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { copyOf } from '../../sheet/edits';
+import { kindsDrawn, STEP_KINDS } from '../../sheet/stepKinds';
 import type { Tool } from '../../sheet/tools';
 import { BrushFields } from './BrushFields';
 import { CopyMark } from '../../slip/CopyMark';
@@ -11,35 +12,23 @@ import { StepFields } from './StepFields';
 import { ToolButton } from '../../slip/ToolButton';
 import { addTo, moveIn, removeFrom, setIn } from '../../desk/changes';
 
-const KIND: Record<Operation['kind'], string> = {
-  foamSheet: 'foam',
-  channel: 'channel',
-  pond: 'pond',
-  pad: 'pad',
-  plasterSkin: 'plaster',
-  ridge: 'ridge',
-  trackBed: 'track',
-  retainingWall: 'wall',
-  fillBlock: 'false bed',
-  rockGroup: 'rocks',
-  strokes: 'by hand',
-  existingGround: 'brought in',
-  surveyedBed: 'measured',
-  edgeProfile: 'joint',
-};
+interface Drawn {
+  tool: Tool;
+  words: string;
+}
 
-const DRAWN: { tool: Tool; words: string }[] = [
-  { tool: { kind: 'line', makes: 'channel', points: [] }, words: 'Scoop a channel' },
-  { tool: { kind: 'box', makes: 'pond', from: null, to: null }, words: 'Dig a pond' },
-  { tool: { kind: 'line', makes: 'ridge', points: [] }, words: 'Raise a ridge' },
-  { tool: { kind: 'box', makes: 'pad', from: null, to: null }, words: 'Level a pad' },
-  { tool: { kind: 'line', makes: 'trackBed', points: [] }, words: 'Lay a track bed' },
-  { tool: { kind: 'line', makes: 'retainingWall', points: [] }, words: 'Build a wall' },
-  { tool: { kind: 'box', makes: 'fillBlock', from: null, to: null }, words: 'Fill the bed' },
-  { tool: { kind: 'box', makes: 'rockGroup', from: null, to: null }, words: 'Strew rocks' },
-  { tool: { kind: 'box', makes: 'surveyedBed', from: null, to: null }, words: 'Measure a bed' },
-  { tool: { kind: 'box', makes: 'foamSheet', from: null, to: null }, words: 'Lay foam' },
-];
+// Begun with nothing drawn yet.
+const DRAWN: Drawn[] = (Object.keys(STEP_KINDS) as Operation['kind'][]).flatMap((kind): Drawn[] => {
+  const words = STEP_KINDS[kind].invites;
+  if (words === null) return [];
+  if (isIn(kindsDrawn('line'), kind)) return [{ tool: { kind: 'line', makes: kind, points: [] }, words }];
+  if (isIn(kindsDrawn('box'), kind)) return [{ tool: { kind: 'box', makes: kind, from: null, to: null }, words }];
+  return [];
+});
+
+function isIn<T extends string>(kinds: T[], kind: string): kind is T {
+  return (kinds as string[]).includes(kind);
+}
 
 function sameTool(a: Tool, b: Tool): boolean {
   return a.kind === b.kind && ('makes' in a ? a.makes : '') === ('makes' in b ? b.makes : '');
@@ -112,7 +101,7 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   aria-expanded={operation.id === stepId}
                   onClick={() => selectStep(operation.id === stepId ? null : operation.id)}
                 >
-                  {operation.name} <span>{KIND[operation.kind]}</span>
+                  {operation.name} <span>{STEP_KINDS[operation.kind].word}</span>
                 </button>
                 <button
                   type="button"

@@ -14,7 +14,7 @@ import { hours, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, formatVolume } from '../../units/units';
 import { FirstPour } from './FirstPour';
-import { anotherTop } from './ownTops';
+import { anotherTop } from '../../staff/ownTops';
 import { PoursAnswer } from './PoursAnswer';
 import { StrategiesPart } from './StrategiesPart';
 import { setIn } from '../../desk/changes';

@@ -1,4 +1,4 @@
-import type { PlannedLayer } from '../../api/types';
+import type { PlannedLayer } from '../api/types';
 
 /** Least rise of a layer a hand can set, mm. */
 const LEAST_MM = 0.3;
