@@ -79,7 +79,8 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 pourH + waits.FullCureH,
                 batches.PotLifeMin,
                 course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null),
-                i < poured ? begun[i] : null) { MixStop = batches.Stop });
+                i < poured ? begun[i] : null)
+            { MixStop = batches.Stop });
             pourH += waits.RecoatFromH;
         }
 
