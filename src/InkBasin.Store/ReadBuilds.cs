@@ -35,7 +35,7 @@ public sealed class ReadBuilds
     public Build Of(Guid id, int version, string document)
     {
         if (Find(id, version) is { } found) return found;
-        var build = Written.ReadBuild(id, document);
+        var build = Written.ReadBuild(document);
         Keep(id, version, build);
         return build;
     }

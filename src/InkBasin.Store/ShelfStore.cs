@@ -51,7 +51,7 @@ public sealed partial class ShelfStore(InkBasinContext context, ReadShelf read, 
         {
             try
             {
-                sheets.Add(Written.Read($"The label of sheet {row.Id}", () => Draft(row).Complete(row.Id)));
+                sheets.Add(Written.Read("The label of one of your sheets", () => Draft(row).Complete(row.Id)));
             }
             catch (StoredDataException broken)
             {
@@ -192,7 +192,7 @@ public sealed partial class ShelfStore(InkBasinContext context, ReadShelf read, 
     private async Task<BottleRow> BottleRowAsync(string id, CancellationToken cancel) =>
         await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) ?? throw new RefusedException("id", "That bottle is not on the shelf any more.", RefusalKind.Impossible);
 
-    private static SheetDraft Draft(SheetRow row) => Written.ReadLabel(row.Id, row.Draft);
+    private static SheetDraft Draft(SheetRow row) => Written.ReadLabel(row.Draft);
 
     /// <summary>A bottle as it is kept; null when its part is none there is.</summary>
     internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) : null;

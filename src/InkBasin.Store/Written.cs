@@ -28,7 +28,7 @@ internal static class Written
     public static string Of(SheetDraft label) => JsonSerializer.Serialize(label, Labels);
 
     /// <exception cref="StoredDataException">It cannot be read.</exception>
-    public static Build ReadBuild(Guid id, string document) => Read($"The record of build {id}", () =>
+    public static Build ReadBuild(string document) => Read("The record of this build", () =>
     {
         var (version, build) = Unwrapped("build", document);
         BuildUpgrade.ToCurrent(build, version);
@@ -43,7 +43,7 @@ internal static class Written
     });
 
     /// <exception cref="StoredDataException">It cannot be read.</exception>
-    public static SheetDraft ReadLabel(string id, string label) => Read($"The label of sheet {id}", () => JsonSerializer.Deserialize<SheetDraft>(label, Labels));
+    public static SheetDraft ReadLabel(string label) => Read("The label of one of your sheets", () => JsonSerializer.Deserialize<SheetDraft>(label, Labels));
 
     /// <summary>Reads something kept.</summary>
     /// <exception cref="StoredDataException">It cannot be read.</exception>

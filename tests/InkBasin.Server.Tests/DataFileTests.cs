@@ -90,7 +90,12 @@ public sealed class DataFileTests : IDisposable
         using (var other = await after.GetAsync(whole)) Assert.Equal(HttpStatusCode.OK, other.StatusCode);
 
         // A fault of the data file is no fault of who asked; undo stays within reach, and the record is kept as it is.
-        using (var asked = await after.GetAsync(broken)) Assert.Equal(HttpStatusCode.InternalServerError, asked.StatusCode);
+        using (var asked = await after.GetAsync(broken))
+        {
+            Assert.Equal(HttpStatusCode.InternalServerError, asked.StatusCode);
+            Assert.Contains("The record of this build cannot be read.", await asked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
         Assert.Equal("Scale 1:87", (await after.Get($"{broken}/undo-list"))["undoLabel"]!.GetValue<string>());
         Assert.Contains("Good resin", (await after.Get("/api/stores/products")).ToJsonString(), StringComparison.Ordinal);
         Assert.Contains("cannot be read", (await after.Get("/api/stores/troubles")).ToJsonString(), StringComparison.Ordinal);

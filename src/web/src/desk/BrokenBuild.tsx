@@ -36,6 +36,7 @@ export function BrokenBuild({ id, sentence }: { id: string; sentence: string }) 
         </p>
       )}
       {failed !== null && <p role="alert">{failed}</p>}
+      <p>If you saved it as a file before, bring that in from the shelf.</p>
       <a href="/builds">Back to the shelf</a>
     </main>
   );
