@@ -39,6 +39,8 @@ public sealed record Weir(double AlongShare, double CrestMm, double ThickMm);
 /// </summary>
 public sealed record Channel : GroundStep
 {
+    private readonly Remembered<(IReadOnlyList<ChannelPoint> Points, double StepMm), SmoothLine> _line = new();
+
     /// <summary>Centre line, 2…200 points, with the bed's width at each.</summary>
     public required IReadOnlyList<ChannelPoint> Points { get; init; }
 
@@ -129,8 +131,8 @@ public sealed record Channel : GroundStep
         }
     }
 
-    /// <summary>The centre line as pieces of at most about <paramref name="stepMm"/>.</summary>
-    public SmoothLine CentreLine(double stepMm) => SmoothLine.Through([.. Points.Select(p => p.Place)], stepMm);
+    /// <summary>The centre line as pieces of at most about <paramref name="stepMm"/>. Kept for the next who asks: to be read only.</summary>
+    public SmoothLine CentreLine(double stepMm) => _line.Of((Points, stepMm), () => SmoothLine.Through([.. Points.Select(p => p.Place)], stepMm));
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
@@ -149,6 +151,9 @@ public sealed record Channel : GroundStep
 
         var nearest = NearestPiece.Lay(work, places, ReachMm(work.CellMm, work.Bounds));
         var length = line.LengthMm;
+        Ford[] fords = [.. Fords];
+        Island[] islands = [.. Islands];
+        Weir[] weirs = [.. Weirs];
         for (var cell = 0; cell < work.Cells; cell++)
         {
             var to = nearest.Piece[cell];
@@ -165,15 +170,15 @@ public sealed record Channel : GroundStep
             if (RaggedMm > 0) half = Math.Max(half * 0.2, half + (RaggedMm * Wander(s, rightward)));
             var target = bed + Rise(distance, half, tangent);
             if (bends is not null) target -= Scour(bends[to - 1] + (along * (bends[to] - bends[to - 1])), rightward * distance / half);
-            foreach (var ford in Fords) target += ford.RiseMm * Hump(Math.Abs(s - (ford.AlongShare * length)) * 2 / ford.LengthMm);
-            foreach (var island in Islands)
+            foreach (var ford in fords) target += ford.RiseMm * Hump(Math.Abs(s - (ford.AlongShare * length)) * 2 / ford.LengthMm);
+            foreach (var island in islands)
             {
                 double ds = (s - (island.AlongShare * length)) * 2 / island.LengthMm;
                 double dn = ((rightward * distance) - (island.AcrossShare * half)) * 2 / island.WidthMm;
                 target = Math.Max(target, bed + (island.HeightMm * Hump(Math.Sqrt((ds * ds) + (dn * dn)))));
             }
 
-            foreach (var weir in Weirs)
+            foreach (var weir in weirs)
             {
                 if (Math.Abs(s - (weir.AlongShare * length)) * 2 <= weir.ThickMm) target = Math.Max(target, weir.CrestMm);
             }

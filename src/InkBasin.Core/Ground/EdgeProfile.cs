@@ -53,10 +53,10 @@ public sealed record EdgeProfile : GroundStep
     internal override CellBox Spread(CellGrid grid, CellBox part)
     {
         var met = part.Meet(Footprint(grid, default));
-        if (met.IsEmpty) return part;
-        return part.Join(Side is BoardSide.Back or BoardSide.Front
+        if (met.IsEmpty) return CellBox.None;
+        return Side is BoardSide.Back or BoardSide.Front
             ? Footprint(grid, default) with { Column0 = met.Column0, Column1 = met.Column1 }
-            : Footprint(grid, default) with { Row0 = met.Row0, Row1 = met.Row1 });
+            : Footprint(grid, default) with { Row0 = met.Row0, Row1 = met.Row1 };
     }
 
     /// <inheritdoc/>

@@ -103,7 +103,7 @@ public sealed record ExistingGround : GroundOperation
             return grid.Around([new(Step.LeftMm, Step.BackMm), new(Step.LeftMm + width, Step.BackMm + depth)], 0);
         }
 
-        public CellBox Spread(CellGrid grid, CellBox part) => part;
+        public CellBox Spread(CellGrid grid, CellBox part) => CellBox.None;
 
         public void Shape(GroundWork work)
         {

@@ -31,7 +31,8 @@ internal static class GroundChange
     public static CompiledGround Whole(CellGrid grid, IReadOnlyList<IGroundPart> parts, CancellationToken cancel)
     {
         using var work = new GroundWork(grid, grid.All, cancel);
-        foreach (var part in parts) work.Apply(part, grid.All);
+        var all = CellRegion.None(grid).Join(grid.All);
+        foreach (var part in parts) work.Apply(part, all);
         return work.Finish() with { Parts = parts };
     }
 
@@ -46,39 +47,40 @@ internal static class GroundChange
         // Changed parts may reach farther on higher ground, and how high it gets is known only when it has been compiled.
         for (var bounds = ground.Bounds; ;)
         {
-            var part = Differs(grid, before, first, last, ground.Bounds).Join(Differs(grid, after, first, last, bounds));
-            for (var i = after.Count - last; i < after.Count; i++) part = after[i].Spread(grid, part);
-            part = part.Meet(grid.All);
-            if (part.IsEmpty) return ground with { Parts = after };
+            var changed = Differs(grid, before, first, last, ground.Bounds).Join(Differs(grid, after, first, last, bounds));
+            var differing = changed;
+            for (var i = after.Count - last; i < after.Count; i++) differing = differing.Spread(after[i]);
+            if (differing.IsEmpty) return ground with { Parts = after };
 
             // What must be right after each part: the nearer the end, the less.
-            var needed = new CellBox[after.Count];
-            var start = part;
+            var needed = new CellRegion[after.Count];
+            var start = differing;
             for (var i = after.Count - 1; i >= 0; i--)
             {
                 needed[i] = start;
-                start = after[i].Spread(grid, start);
+                start = start.Spread(after[i]);
             }
 
-            using var work = new GroundWork(grid, start.Meet(grid.All), cancel);
+            using var work = new GroundWork(grid, start.Round, cancel);
             for (var i = 0; i < after.Count; i++) work.Apply(after[i], needed[i]);
-            if (bounds.Join(work.Bounds) == bounds) return work.FinishInto(ground, part) with { Parts = after };
             bounds = bounds.Join(work.Bounds);
+            if (changed.Holds(Differs(grid, after, first, last, bounds))) return work.FinishInto(ground, differing) with { Parts = after };
         }
     }
 
     private static CompiledGround GoOn(CellGrid grid, CompiledGround ground, IEnumerable<IGroundPart> added, CancellationToken cancel)
     {
         using var work = GroundWork.GoingOn(grid, ground, cancel);
-        foreach (var each in added) work.Apply(each, grid.All);
+        var all = CellRegion.None(grid).Join(grid.All);
+        foreach (var each in added) work.Apply(each, all);
         return work.Finish();
     }
 
-    private static CellBox Differs(CellGrid grid, IReadOnlyList<IGroundPart> parts, int first, int last, HeightBounds bounds)
+    private static CellRegion Differs(CellGrid grid, IReadOnlyList<IGroundPart> parts, int first, int last, HeightBounds bounds)
     {
-        var box = CellBox.None;
-        for (var i = first; i < parts.Count - last; i++) box = parts[i].Spread(grid, box.Join(parts[i].Footprint(grid, bounds)));
-        return box;
+        var differing = CellRegion.None(grid);
+        for (var i = first; i < parts.Count - last; i++) differing = differing.Join(parts[i].Footprint(grid, bounds)).Spread(parts[i]);
+        return differing;
     }
 
     private static (int First, int Last) Shared(IReadOnlyList<IGroundPart> before, IReadOnlyList<IGroundPart> after)

@@ -68,7 +68,7 @@ public abstract record GroundStep : GroundOperation, IGroundPart
     internal abstract CellBox Footprint(CellGrid grid, HeightBounds bounds);
 
     /// <inheritdoc cref="IGroundPart.Spread"/>
-    internal virtual CellBox Spread(CellGrid grid, CellBox part) => part;
+    internal virtual CellBox Spread(CellGrid grid, CellBox part) => CellBox.None;
 
     /// <inheritdoc cref="IGroundPart.Shape"/>
     internal abstract void Shape(GroundWork work);

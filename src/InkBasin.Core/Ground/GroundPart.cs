@@ -20,8 +20,8 @@ internal interface IGroundPart
 
     /// <summary>
     /// How far it carries a difference. Where the ground before it differs only within <paramref name="part"/>, the ground
-    /// after it differs only within the answer; and to make <paramref name="part"/> right after it, the answer must be right
-    /// before it. Most parts work cell by cell and answer the same box.
+    /// after it differs only there and within the answer; and to make <paramref name="part"/> right after it, that and the answer
+    /// must be right before it. Most parts work cell by cell and carry nothing.
     /// </summary>
     CellBox Spread(CellGrid grid, CellBox part);
 

@@ -1,4 +1,5 @@
 using System.Buffers;
+using System.Numerics;
 
 namespace InkBasin.Core.Ground;
 
@@ -11,8 +12,6 @@ internal sealed class GroundWork : IDisposable
     private readonly CancellationToken _cancel;
     private readonly double[] _heights;
     private readonly double[] _skin;
-    private double _lowestMm;
-    private double _highestMm;
     private bool[]? _inside;
     private double[]? _distance2;
     private double[]? _along;
@@ -26,8 +25,7 @@ internal sealed class GroundWork : IDisposable
 
     private GroundWork(CellGrid grid, CellBox box, double[] heights, double[] skin, HeightBounds bounds, CancellationToken cancel)
     {
-        (Grid, Box, _cancel, _heights, _skin) = (grid, box, cancel, heights, skin);
-        (_lowestMm, _highestMm) = (bounds.LowestMm, bounds.HighestMm);
+        (Grid, Box, _cancel, _heights, _skin, Bounds) = (grid, box, cancel, heights, skin, bounds);
     }
 
     public CellGrid Grid { get; }
@@ -48,8 +46,8 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Thickness of plaster at the surface, mm.</summary>
     public Span<double> SkinMm => _skin.AsSpan(0, Cells);
 
-    /// <summary>Bounds no height in the box has left so far; a bare board's are 0 and 0.</summary>
-    public HeightBounds Bounds => new(_lowestMm, _highestMm);
+    /// <summary>Bounds no height that is right has left after any part so far; a bare board's are 0 and 0.</summary>
+    public HeightBounds Bounds { get; private set; }
 
     /// <summary>A whole ground to go on from.</summary>
     public static GroundWork GoingOn(CellGrid grid, CompiledGround from, CancellationToken cancel) =>
@@ -58,21 +56,38 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Lets a part shape the cells it may change.</summary>
     /// <param name="part">The part.</param>
     /// <param name="needed">Cells that must be right after it; the others are not looked at any more.</param>
-    public void Apply(IGroundPart part, CellBox needed)
+    public void Apply(IGroundPart part, CellRegion needed)
     {
         _cancel.ThrowIfCancellationRequested();
-        var box = Touched(part, needed, Bounds);
+        var changed = needed.FewBoxes(part.Footprint(Grid, Bounds).Meet(Box));
+
+        // With the cells it reads for them, in one box; what works cell by cell is as right in many.
+        var read = changed.Aggregate(CellBox.None, (all, box) => all.Join(part.Spread(Grid, box)));
+        if (read.IsEmpty)
+        {
+            // Many a part reaches far only where the ground is high or low, and here it may be neither.
+            foreach (var box in changed)
+            {
+                var bounds = box == Box ? Bounds : BoundsIn(needed, box);
+                ShapeIn(box.Meet(part.Footprint(Grid, bounds)), bounds, part);
+            }
+        }
+        else
+        {
+            ShapeIn(changed.Aggregate(read, (all, box) => all.Join(box)).Meet(Box), Bounds, part);
+        }
+
+        foreach (var box in changed) Bounds = Bounds.Join(BoundsIn(needed, box));
+    }
+
+    private void ShapeIn(CellBox box, HeightBounds bounds, IGroundPart part)
+    {
         if (box.IsEmpty) return;
         if (box == Box)
         {
             part.Shape(this);
             return;
         }
-
-        // Many a part reaches far only where the ground is high or low, and here it may be neither.
-        var bounds = BoundsIn(box);
-        box = Touched(part, needed, bounds);
-        if (box.IsEmpty) return;
 
         // On a grid of its own size: its scratch is cleared and walked at the cost of the part, not of the board.
         var heights = ArrayPool<double>.Shared.Rent((int)box.Cells);
@@ -84,7 +99,6 @@ internal sealed class GroundWork : IDisposable
             part.Shape(narrow);
             Copy(box, HeightsMm, narrow.HeightsMm, take: false);
             Copy(box, SkinMm, narrow.SkinMm, take: false);
-            (_lowestMm, _highestMm) = (Math.Min(_lowestMm, narrow._lowestMm), Math.Max(_highestMm, narrow._highestMm));
         }
 
         ArrayPool<double>.Shared.Return(heights);
@@ -96,17 +110,34 @@ internal sealed class GroundWork : IDisposable
         new(new HeightField(Columns, Rows, CellMm, _heights), _skin) { Bounds = Bounds };
 
     /// <summary>Another ground with the cells of <paramref name="part"/> taken from here.</summary>
-    public CompiledGround FinishInto(CompiledGround before, CellBox part)
+    public CompiledGround FinishInto(CompiledGround before, CellRegion part)
     {
-        double[] heights = [.. before.Surface.HeightsMm], skin = [.. before.SkinMm];
-        for (var row = part.Row0; row < part.Row1; row++)
+        var heights = FinishInto(before.Surface.HeightsMm, HeightsMm, part);
+        return new CompiledGround(new HeightField(Grid.Columns, Grid.Rows, CellMm, heights), FinishInto(before.SkinMm, SkinMm, part)) { Bounds = before.Bounds.Join(Bounds) };
+    }
+
+    private double[] FinishInto(double[] before, Span<double> work, CellRegion part)
+    {
+        double[]? finished = null;
+        foreach (var box in part.All)
         {
-            int to = (row * Grid.Columns) + part.Column0, from = ((row - Box.Row0) * Columns) + part.Column0 - Box.Column0;
-            HeightsMm.Slice(from, part.Columns).CopyTo(heights.AsSpan(to));
-            SkinMm.Slice(from, part.Columns).CopyTo(skin.AsSpan(to));
+            for (var row = box.Row0; row < box.Row1; row++)
+            {
+                var at = (row * Grid.Columns) + box.Column0;
+                var made = work.Slice(((row - Box.Row0) * Columns) + box.Column0 - Box.Column0, box.Columns);
+                if (finished is null)
+                {
+                    // Many a change leaves the plaster as it is: then it is the same plaster.
+                    if (made.SequenceEqual(before.AsSpan(at, box.Columns))) continue;
+                    finished = GC.AllocateUninitializedArray<double>(before.Length);
+                    before.CopyTo(finished, 0);
+                }
+
+                made.CopyTo(finished.AsSpan(at));
+            }
         }
 
-        return new CompiledGround(new HeightField(Grid.Columns, Grid.Rows, CellMm, heights), skin) { Bounds = before.Bounds.Join(Bounds) };
+        return finished ?? before;
     }
 
     /// <summary>Throws when the work is no longer wanted.</summary>
@@ -142,14 +173,14 @@ internal sealed class GroundWork : IDisposable
         var cut = _heights[cell] - heightMm;
         if (cut == 0) return;
         _skin[cell] = cut > 0 ? Math.Max(0, _skin[cell] - cut) : 0;
-        Put(cell, heightMm);
+        _heights[cell] = heightMm;
     }
 
     /// <summary>Lays plaster on a cell.</summary>
     public void Lay(int cell, double thicknessMm)
     {
         _skin[cell] += thicknessMm;
-        Put(cell, _heights[cell] + thicknessMm);
+        _heights[cell] += thicknessMm;
     }
 
     /// <summary>Rows and columns of the box whose centres may lie within the points' box grown by <paramref name="growMm"/>.</summary>
@@ -171,33 +202,34 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Centre of a row, mm from the board's back.</summary>
     public double YMm(int row) => (Box.Row0 + row + 0.5) * CellMm;
 
-    // The cells a part changes among those needed, with those it reads for them.
-    private CellBox Touched(IGroundPart part, CellBox needed, HeightBounds bounds)
-    {
-        var changed = part.Footprint(Grid, bounds).Meet(Box).Meet(needed);
-        return changed.IsEmpty ? CellBox.None : part.Spread(Grid, changed).Meet(Box);
-    }
+    // Of the cells that are right only: what lies between them may have become anything.
+    private HeightBounds BoundsIn(CellRegion needed, CellBox box) =>
+        needed.Boxes(box).Select(BoundsIn).Aggregate((all, one) => all.Join(one));
 
     private HeightBounds BoundsIn(CellBox box)
     {
         double lowest = double.PositiveInfinity, highest = double.NegativeInfinity;
         for (var row = box.Row0 - Box.Row0; row < box.Row1 - Box.Row0; row++)
         {
-            foreach (var height in HeightsMm.Slice((row * Columns) + box.Column0 - Box.Column0, box.Columns))
+            var heights = HeightsMm.Slice((row * Columns) + box.Column0 - Box.Column0, box.Columns);
+            if (heights.Length >= Vector<double>.Count)
             {
-                lowest = Math.Min(lowest, height);
-                highest = Math.Max(highest, height);
+                Vector<double> low = new(heights), high = low;
+                var i = 0;
+                for (; i <= heights.Length - Vector<double>.Count; i += Vector<double>.Count)
+                {
+                    var next = new Vector<double>(heights[i..]);
+                    (low, high) = (Vector.Min(low, next), Vector.Max(high, next));
+                }
+
+                for (var k = 0; k < Vector<double>.Count; k++) (lowest, highest) = (Math.Min(lowest, low[k]), Math.Max(highest, high[k]));
+                heights = heights[i..];
             }
+
+            foreach (var height in heights) (lowest, highest) = (Math.Min(lowest, height), Math.Max(highest, height));
         }
 
         return new HeightBounds(lowest, highest);
-    }
-
-    private void Put(int cell, double heightMm)
-    {
-        _heights[cell] = heightMm;
-        if (heightMm < _lowestMm) _lowestMm = heightMm;
-        else if (heightMm > _highestMm) _highestMm = heightMm;
     }
 
     private void Copy(CellBox box, Span<double> wide, Span<double> narrow, bool take)

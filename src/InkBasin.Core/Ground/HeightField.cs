@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace InkBasin.Core.Ground;
 
 /// <summary>
@@ -30,7 +32,7 @@ public sealed class HeightField
                 $"The grid is {columns} × {rows}, so it needs {columns * rows} heights; {heightsMm.Length} came.");
         }
 
-        for (var i = 0; i < heightsMm.Length; i++)
+        for (var i = WithinReason(heightsMm); i < heightsMm.Length; i++)
         {
             if (!(Math.Abs(heightsMm[i]) <= Require.Greatest)) Require.Finite(heightsMm[i], $"grid.heightsMm[{i}]");
         }
@@ -70,4 +72,13 @@ public sealed class HeightField
     /// <summary>Centre of cell <paramref name="cell"/>.</summary>
     public PointMm CentreOf(int cell) =>
         new(((cell % Columns) + 0.5) * CellMm, ((cell / Columns) + 0.5) * CellMm);
+
+    // How many of the first heights are numbers within reason, as far as can be seen many at once.
+    private static int WithinReason(ReadOnlySpan<double> heightsMm)
+    {
+        var greatest = new Vector<double>(Require.Greatest);
+        var i = 0;
+        while (i <= heightsMm.Length - Vector<double>.Count && Vector.LessThanOrEqualAll(Vector.Abs(new Vector<double>(heightsMm[i..])), greatest)) i += Vector<double>.Count;
+        return i;
+    }
 }

@@ -7,6 +7,9 @@ namespace InkBasin.Core.Ground;
 /// <param name="Curved">True for a smooth closed curve through the points.</param>
 public sealed record Outline(IReadOnlyList<PointMm> Points, bool Curved = false)
 {
+    private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), PointMm[]> _traced = new();
+    private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), PointMm[]> _ring = new();
+
     /// <summary>Refuses an outline that encloses nothing.</summary>
     /// <exception cref="RefusedException">Under three points, or a point that is not a number.</exception>
     public void Check(string field)
@@ -19,13 +22,14 @@ public sealed record Outline(IReadOnlyList<PointMm> Points, bool Curved = false)
 
     /// <summary>
     /// The outline as a closed ring of straight pieces. A curve is cut into pieces of about <paramref name="stepMm"/>,
-    /// and those that lie within a hundredth of a step of one straight line are made one.
+    /// and those that lie within a hundredth of a step of one straight line are made one. Kept for the next who asks: to be read only.
     /// </summary>
     public PointMm[] Ring(double stepMm) =>
-        Curved ? Rings.Straightened(Traced(stepMm), stepMm / 100) : [.. Points];
+        Curved ? _ring.Of((Points, stepMm), () => Rings.Straightened(Traced(stepMm), stepMm / 100)) : [.. Points];
 
-    /// <summary>The points its ring is made of, with those that lie along: enough for what it reaches, and much sooner at hand.</summary>
-    public PointMm[] Traced(double stepMm) => Curved ? SmoothLine.Through(Points, stepMm, closed: true).Points : [.. Points];
+    /// <summary>The points its ring is made of, with those that lie along: enough for what it reaches, and much sooner at hand. To be read only.</summary>
+    public PointMm[] Traced(double stepMm) =>
+        Curved ? _traced.Of((Points, stepMm), () => SmoothLine.Through(Points, stepMm, closed: true).Points) : [.. Points];
 }
 
 /// <summary>Geometry of a closed ring of straight pieces.</summary>

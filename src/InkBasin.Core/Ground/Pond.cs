@@ -51,7 +51,7 @@ public sealed record Pond : GroundStep
     {
         // Its brim may lie anywhere along the shore.
         var foot = Footprint(grid, default);
-        return part.Meet(foot).IsEmpty ? part : part.Join(foot);
+        return part.Meet(foot).IsEmpty ? CellBox.None : foot;
     }
 
     /// <inheritdoc/>
@@ -86,21 +86,27 @@ public sealed record Pond : GroundStep
     private static double BrimMm(GroundWork work, RingField shore)
     {
         double brim = double.PositiveInfinity, own = double.PositiveInfinity;
-        for (var cell = 0; cell < work.Cells; cell++)
+        var heights = work.HeightsMm;
+        for (var cell = 0; cell < heights.Length; cell++)
         {
-            if (!shore.Inside(cell)) continue;
-            own = Math.Min(own, work.HeightsMm[cell]);
-            int row = cell / work.Columns, column = cell % work.Columns;
-            for (var r = Math.Max(0, row - 1); r <= Math.Min(work.Rows - 1, row + 1); r++)
-            {
-                for (var c = Math.Max(0, column - 1); c <= Math.Min(work.Columns - 1, column + 1); c++)
-                {
-                    var next = (r * work.Columns) + c;
-                    if (work.HeightsMm[next] < brim && !shore.Inside(next)) brim = work.HeightsMm[next];
-                }
-            }
+            if (shore.Inside(cell)) own = Math.Min(own, heights[cell]);
+            else if (heights[cell] < brim && Touches(work, shore, cell)) brim = heights[cell];
         }
 
         return double.IsPositiveInfinity(brim) ? own : brim;
+    }
+
+    private static bool Touches(GroundWork work, RingField shore, int cell)
+    {
+        int row = cell / work.Columns, column = cell % work.Columns;
+        for (var r = Math.Max(0, row - 1); r <= Math.Min(work.Rows - 1, row + 1); r++)
+        {
+            for (var c = Math.Max(0, column - 1); c <= Math.Min(work.Columns - 1, column + 1); c++)
+            {
+                if (shore.Inside((r * work.Columns) + c)) return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -6,6 +6,8 @@ namespace InkBasin.Core.Ground;
 /// </summary>
 public sealed record Ridge : GroundStep
 {
+    private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), SmoothLine> _crest = new();
+
     /// <summary>The crest, 1…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
 
@@ -25,18 +27,20 @@ public sealed record Ridge : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Lines.Smooth(Points, grid.CellMm * 2.5).Points, WidthMm / 2);
+        grid.Around(Crest(grid.CellMm * 2.5).Points, WidthMm / 2);
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        var crest = NearestPiece.Lay(work, Lines.Smooth(Points, work.CellMm * 2.5).Points, WidthMm / 2);
+        var crest = NearestPiece.Lay(work, Crest(work.CellMm * 2.5).Points, WidthMm / 2);
         for (var cell = 0; cell < work.Cells; cell++)
         {
             var off = Math.Sqrt(crest.Distance2[cell]) * 2 / WidthMm;
             if (off < 1) work.Set(cell, work.HeightsMm[cell] + (HeightMm * ValueNoise.Smooth(1 - off)));
         }
     }
+
+    private SmoothLine Crest(double stepMm) => _crest.Of((Points, stepMm), () => Lines.Smooth(Points, stepMm));
 }
 
 /// <summary>What the steps drawn along a line share.</summary>

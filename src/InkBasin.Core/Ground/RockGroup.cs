@@ -8,6 +8,8 @@ public sealed record RockGroup : GroundStep
 {
     private const double Bedded = 1.0 / 3;
 
+    private readonly Remembered<(Outline Outline, int Count, int Seed, double CellMm), (int Rock, PointMm At)[]> _places = new();
+
     /// <summary>Where they lie.</summary>
     public required Outline Outline { get; init; }
 
@@ -44,7 +46,8 @@ public sealed record RockGroup : GroundStep
     /// <inheritdoc/>
     internal override CellBox Spread(CellGrid grid, CellBox part)
     {
-        if (part.Meet(Footprint(grid, default)).IsEmpty) return part;
+        part = part.Meet(Footprint(grid, default));
+        if (part.IsEmpty) return CellBox.None;
 
         // A rock stands on the ground at its middle, wherever its edge is, and that may be the rock before it.
         CellBox[] rocks = [.. Places(grid.CellMm).Select(rock => grid.Around([rock.At], SizeMm(rock.Rock) / 2))];
@@ -73,7 +76,9 @@ public sealed record RockGroup : GroundStep
     }
 
     // One that finds no place in its outline is left out.
-    private IEnumerable<(int Rock, PointMm At)> Places(double cellMm)
+    private (int Rock, PointMm At)[] Places(double cellMm) => _places.Of((Outline, Count, Seed, cellMm), () => [.. Strewn(cellMm)]);
+
+    private IEnumerable<(int Rock, PointMm At)> Strewn(double cellMm)
     {
         var ring = Outline.Ring(cellMm);
         double left = ring.Min(p => p.XMm), right = ring.Max(p => p.XMm), back = ring.Min(p => p.YMm), front = ring.Max(p => p.YMm);

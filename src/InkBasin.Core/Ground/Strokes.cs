@@ -81,9 +81,9 @@ internal sealed record StrokePart(Stroke Stroke, int Number) : IGroundPart
     /// <inheritdoc/>
     public CellBox Spread(CellGrid grid, CellBox part)
     {
-        if (Stroke.Kind != StrokeKind.Smooth) return part;
+        if (Stroke.Kind != StrokeKind.Smooth) return CellBox.None;
         var reach = Evened.Reach(RadiusMm, grid.CellMm);
-        return part.Join(part.Grow(reach).Meet(Footprint(grid, default).Grow(reach)));
+        return part.Grow(reach).Meet(Footprint(grid, default).Grow(reach));
     }
 
     /// <inheritdoc/>

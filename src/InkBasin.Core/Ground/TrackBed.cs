@@ -6,6 +6,8 @@ namespace InkBasin.Core.Ground;
 /// </summary>
 public sealed record TrackBed : GroundStep
 {
+    private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), SmoothLine> _line = new();
+
     /// <summary>Centre line, 2…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
 
@@ -23,7 +25,7 @@ public sealed record TrackBed : GroundStep
 
     /// <summary>The grade, % (rise over length along the line; positive climbs from the first point).</summary>
     public double GradePercent(double stepMm) =>
-        Lines.Smooth(Points, stepMm).LengthMm is > 0 and var length ? (EndMm - StartMm) / length * 100 : 0;
+        Line(stepMm).LengthMm is > 0 and var length ? (EndMm - StartMm) / length * 100 : 0;
 
     /// <inheritdoc/>
     protected override void CheckShape(string field)
@@ -37,12 +39,12 @@ public sealed record TrackBed : GroundStep
 
     /// <inheritdoc/>
     internal override CellBox Footprint(CellGrid grid, HeightBounds bounds) =>
-        grid.Around(Lines.Smooth(Points, grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
+        grid.Around(Line(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
 
     /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
-        var line = Lines.Smooth(Points, work.CellMm * 2.5);
+        var line = Line(work.CellMm * 2.5);
         var upright = BatterDeg >= 89.999;
         var tangent = Math.Tan(BatterDeg * Math.PI / 180);
         var nearest = NearestPiece.Lay(work, line.Points, ReachMm(work.CellMm, work.Bounds));
@@ -64,6 +66,8 @@ public sealed record TrackBed : GroundStep
             }
         }
     }
+
+    private SmoothLine Line(double stepMm) => _line.Of((Points, stepMm), () => Lines.Smooth(Points, stepMm));
 
     // Farther out the batter is past the highest and the lowest ground.
     private double ReachMm(double cellMm, HeightBounds bounds)

@@ -30,6 +30,25 @@ public class RecompileTests
         return true;
     }
 
+    // Far apart on a fine board: what differs and what is needed are then many boxes, each with steps across its border.
+    [Property(MaxTest = 8)]
+    public bool Changes_in_several_places_at_once_are_compiled_each_in_its_own(int seed)
+    {
+        var random = new Random(seed);
+        var board = new Board(400, 260, 1);
+        IReadOnlyList<GroundOperation> steps = [.. Enumerable.Range(0, 4).SelectMany(_ => Local(random))];
+        var ground = GroundRecipe.Compile(board, steps, RandomRecipe.Grids);
+        for (var k = 0; k < 3; k++)
+        {
+            for (var edits = random.Next(1, 4); edits > 0; edits--) steps = Edited(random, steps);
+            ground = GroundRecipe.Recompile(board, steps, ground, RandomRecipe.Grids);
+            var whole = GroundRecipe.Compile(board, steps, RandomRecipe.Grids);
+            if (!ground.Surface.HeightsMm.SequenceEqual(whole.Surface.HeightsMm) || !ground.SkinMm.SequenceEqual(whole.SkinMm)) return false;
+        }
+
+        return true;
+    }
+
     // A dent of a few cells is moved about beside what a step is drawn by: it must carry as far as the step carries it, and no dent be left behind.
     [Property(MaxTest = 25)]
     public bool Whatever_step_comes_after_it_a_small_change_carries_as_far_as_it_does(int seed)
