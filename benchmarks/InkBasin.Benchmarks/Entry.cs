@@ -12,7 +12,7 @@ internal static class Entry
             return;
         }
 
-        QuickFigures.Print(Console.Out);
+        if (args is not ["drags", ..]) QuickFigures.Print(Console.Out);
         await QuickFigures.PrintServerAsync(Console.Out);
     }
 }

@@ -15,13 +15,15 @@ public sealed class StoredDataException(string what, Exception inner) : Exceptio
 /// <summary>JSON as it is kept: with the version it was written in, and brought up to date as it is read.</summary>
 internal static class Written
 {
+    private static readonly JsonSerializerOptions Builds = StrokesOnce.On(BuildJson.Options);
+
     private static readonly JsonSerializerOptions Labels = new(JsonSerializerDefaults.Web);
 
     private sealed record WrittenBuild(int Version, Build Build);
 
     private sealed record WrittenEdit(int Version, BuildEdit Edit);
 
-    public static string Of(Build build) => JsonSerializer.Serialize(new WrittenBuild(BuildUpgrade.Current, build), BuildJson.Options);
+    public static string Of(Build build) => JsonSerializer.Serialize(new WrittenBuild(BuildUpgrade.Current, build), Builds);
 
     public static string Of(BuildEdit edit) => JsonSerializer.Serialize(new WrittenEdit(BuildUpgrade.Current, edit), BuildJson.Options);
 

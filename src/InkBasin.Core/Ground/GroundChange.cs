@@ -42,7 +42,9 @@ internal static class GroundChange
         var before = ground.Parts;
         var (first, last) = Shared(before, after);
         if (first + last == before.Count && first + last == after.Count) return ground;
-        if (first == before.Count) return GoOn(grid, ground, after.Skip(first), cancel) with { Parts = after };
+
+        // What is only added goes on from the ground as it stands; else all that lies over each other there is made anew.
+        var from = first == before.Count ? first : 0;
 
         // Changed parts may reach farther on higher ground, and how high it gets is known only when it has been compiled.
         for (var bounds = ground.Bounds; ;)
@@ -55,25 +57,17 @@ internal static class GroundChange
             // What must be right after each part: the nearer the end, the less.
             var needed = new CellRegion[after.Count];
             var start = differing;
-            for (var i = after.Count - 1; i >= 0; i--)
+            for (var i = after.Count - 1; i >= from; i--)
             {
                 needed[i] = start;
                 start = start.Spread(after[i]);
             }
 
-            using var work = new GroundWork(grid, start.Round, cancel);
-            for (var i = 0; i < after.Count; i++) work.Apply(after[i], needed[i]);
+            using var work = from > 0 ? GroundWork.GoingOn(grid, ground, start.Round, cancel) : new GroundWork(grid, start.Round, cancel);
+            for (var i = from; i < after.Count; i++) work.Apply(after[i], needed[i]);
             bounds = bounds.Join(work.Bounds);
             if (changed.Holds(Differs(grid, after, first, last, bounds))) return work.FinishInto(ground, differing) with { Parts = after };
         }
-    }
-
-    private static CompiledGround GoOn(CellGrid grid, CompiledGround ground, IEnumerable<IGroundPart> added, CancellationToken cancel)
-    {
-        using var work = GroundWork.GoingOn(grid, ground, cancel);
-        var all = CellRegion.None(grid).Join(grid.All);
-        foreach (var each in added) work.Apply(each, all);
-        return work.Finish();
     }
 
     private static CellRegion Differs(CellGrid grid, IReadOnlyList<IGroundPart> parts, int first, int last, HeightBounds bounds)

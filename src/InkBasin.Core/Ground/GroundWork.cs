@@ -49,9 +49,19 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Bounds no height that is right has left after any part so far; a bare board's are 0 and 0.</summary>
     public HeightBounds Bounds { get; private set; }
 
-    /// <summary>A whole ground to go on from.</summary>
-    public static GroundWork GoingOn(CellGrid grid, CompiledGround from, CancellationToken cancel) =>
-        new(grid, grid.All, [.. from.Surface.HeightsMm], [.. from.SkinMm], from.Bounds, cancel);
+    /// <summary>A box of a ground, to go on from.</summary>
+    public static GroundWork GoingOn(CellGrid grid, CompiledGround from, CellBox box, CancellationToken cancel)
+    {
+        var work = new GroundWork(grid, box, new double[box.Cells], new double[box.Cells], from.Bounds, cancel);
+        for (var row = 0; row < box.Rows; row++)
+        {
+            var at = ((box.Row0 + row) * grid.Columns) + box.Column0;
+            from.Surface.HeightsMm.AsSpan(at, box.Columns).CopyTo(work.HeightsMm[(row * box.Columns)..]);
+            from.SkinMm.AsSpan(at, box.Columns).CopyTo(work.SkinMm[(row * box.Columns)..]);
+        }
+
+        return work;
+    }
 
     /// <summary>Lets a part shape the cells it may change.</summary>
     /// <param name="part">The part.</param>

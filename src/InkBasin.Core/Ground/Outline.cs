@@ -17,7 +17,7 @@ public sealed record Outline(IReadOnlyList<PointMm> Points, bool Curved = false)
         Require.Present(Points, $"{field}.points");
         if (Points.Count < 3) throw new RefusedException($"{field}.points", "An outline needs at least three points.");
         if (Points.Count > 2000) throw new RefusedException($"{field}.points", "Keep an outline to 2000 points.");
-        for (var i = 0; i < Points.Count; i++) Points[i].Check($"{field}.points[{i}]");
+        PointMm.CheckAll(Points, $"{field}.points");
     }
 
     /// <summary>

@@ -19,6 +19,18 @@ public readonly record struct PointMm(double XMm, double YMm)
         return (dx * dx) + (dy * dy);
     }
 
+    /// <summary>Refuses points whose numbers are not finite.</summary>
+    /// <exception cref="RefusedException">A coordinate is NaN or infinite.</exception>
+    public static void CheckAll(IReadOnlyList<PointMm> points, string field)
+    {
+        ArgumentNullException.ThrowIfNull(points);
+        for (var i = 0; i < points.Count; i++)
+        {
+            // The path of a point is spelt out only for one that is refused: there may be thousands.
+            if (!(Math.Abs(points[i].XMm) <= Require.Greatest && Math.Abs(points[i].YMm) <= Require.Greatest)) points[i].Check($"{field}[{i}]");
+        }
+    }
+
     /// <summary>Refuses a point whose numbers are not finite.</summary>
     /// <exception cref="RefusedException">A coordinate is NaN or infinite.</exception>
     public void Check(string field)

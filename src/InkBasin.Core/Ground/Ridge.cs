@@ -52,7 +52,7 @@ internal static class Lines
         Require.Present(points, $"{field}.points");
         if (points.Count < least || points.Count > 200)
             throw new RefusedException($"{field}.points", $"The line needs {least} to 200 points.");
-        for (var i = 0; i < points.Count; i++) points[i].Check($"{field}.points[{i}]");
+        PointMm.CheckAll(points, $"{field}.points");
     }
 
     /// <summary>The smooth line through the points; one point is a line of no length.</summary>

@@ -40,7 +40,7 @@ public sealed record Stroke(StrokeKind Kind, IReadOnlyList<PointMm> Path, double
         Require.Known(Kind, $"{field}.kind");
         Require.Present(Path, $"{field}.path");
         if (Path.Count is < 1 or > 2000) throw new RefusedException($"{field}.path", "A stroke has 1 to 2000 points.");
-        for (var i = 0; i < Path.Count; i++) Path[i].Check($"{field}.path[{i}]");
+        PointMm.CheckAll(Path, $"{field}.path");
         Require.Within(BrushMm, 1, 500, $"{field}.brushMm");
         Require.Within(Strength, 0, Kind is StrokeKind.Smooth or StrokeKind.Level ? 1 : 100, $"{field}.strength");
         Require.Within(LevelMm, -500, 500, $"{field}.levelMm");

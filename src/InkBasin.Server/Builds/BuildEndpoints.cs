@@ -1,3 +1,5 @@
+using System.Text.Encodings.Web;
+using System.Text.Json;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
@@ -56,6 +58,8 @@ public sealed record PreviewRequest(BuildEdit Edit, string? Have = null);
 /// <summary>Builds: the shelf, edits with undo and redo, the plan, the ground's picture.</summary>
 internal static class BuildEndpoints
 {
+    private static readonly JsonSerializerOptions Strokewise = new(StrokesOnce.On(BuildJson.Options)) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
     public static void MapBuilds(this WebApplication app)
     {
         var builds = app.MapGroup("/api/builds").WithTags("builds")
@@ -63,13 +67,13 @@ internal static class BuildEndpoints
         builds.MapGet("/", List);
         builds.MapPost("/", Create);
         builds.MapPost("/import", Import).Accepts<BuildDocument>("application/json");
-        builds.MapGet("/{id:guid}", Get);
+        builds.MapGet("/{id:guid}", Get).Produces<BuildAnswer>();
         builds.MapGet("/{id:guid}/file", File);
         builds.MapGet("/{id:guid}/undo-list", UndoList);
-        builds.MapPost("/{id:guid}/edits", Edit).ProducesProblem(StatusCodes.Status409Conflict);
-        builds.MapPost("/{id:guid}/undo", Undo).ProducesProblem(StatusCodes.Status409Conflict);
-        builds.MapPost("/{id:guid}/redo", Redo).ProducesProblem(StatusCodes.Status409Conflict);
-        builds.MapPost("/{id:guid}/preview", Preview);
+        builds.MapPost("/{id:guid}/edits", Edit).Produces<BuildAnswer>().ProducesProblem(StatusCodes.Status409Conflict);
+        builds.MapPost("/{id:guid}/undo", Undo).Produces<BuildAnswer>().ProducesProblem(StatusCodes.Status409Conflict);
+        builds.MapPost("/{id:guid}/redo", Redo).Produces<BuildAnswer>().ProducesProblem(StatusCodes.Status409Conflict);
+        builds.MapPost("/{id:guid}/preview", Preview).Produces<PreviewAnswer>();
         builds.MapPost("/{id:guid}/copy", Copy);
         builds.MapPost("/{id:guid}/restore", Restore);
         builds.MapDelete("/{id:guid}", Bin);
@@ -116,10 +120,10 @@ internal static class BuildEndpoints
         return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
 
-    private static async Task<Ok<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    private static async Task<JsonHttpResult<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var stored = await store.GetAsync(id, cancel);
-        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+        return Said(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
     }
 
     private static async Task<Ok<UndoList>> UndoList(Guid id, BuildStore store, CancellationToken cancel) => TypedResults.Ok(await store.UndoListAsync(id, cancel));
@@ -135,7 +139,7 @@ internal static class BuildEndpoints
     public static string FileName(Build build) =>
         string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
 
-    private static async Task<Ok<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Answers answers, TimeProvider time, CancellationToken cancel)
+    private static async Task<JsonHttpResult<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Answers answers, TimeProvider time, CancellationToken cancel)
     {
         Planned? planned = null;
         var stored = await store.EditAsync(
@@ -151,25 +155,25 @@ internal static class BuildEndpoints
                 planned = await PlannedAsync(after, grounds, answers, cancel);
             },
             cancel);
-        return TypedResults.Ok(Answered(stored, planned is { } ready && ReferenceEquals(ready.Build, stored.Build) ? ready : await PlannedAsync(stored.Build, grounds, answers, cancel)));
+        return Said(Answered(stored, planned is { } ready && ReferenceEquals(ready.Build, stored.Build) ? ready : await PlannedAsync(stored.Build, grounds, answers, cancel)));
     }
 
-    private static async Task<Ok<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    private static async Task<JsonHttpResult<BuildAnswer>> Undo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var stored = await store.UndoAsync(id, request.Version, request.Mark, cancel);
-        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+        return Said(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
     }
 
-    private static async Task<Ok<BuildAnswer>> Redo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    private static async Task<JsonHttpResult<BuildAnswer>> Redo(Guid id, VersionRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var stored = await store.RedoAsync(id, request.Version, request.Mark, cancel);
-        return TypedResults.Ok(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
+        return Said(Answered(stored, await PlannedAsync(stored.Build, grounds, answers, cancel)));
     }
 
-    private static async Task<Ok<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
+    private static async Task<JsonHttpResult<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var planned = await PlannedAsync(request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After, grounds, answers, cancel);
-        return TypedResults.Ok(new PreviewAnswer(planned.Build, planned.Plan, planned.Key));
+        return Said(new PreviewAnswer(planned.Build, planned.Plan, planned.Key));
     }
 
     private static async Task<Created<BuildCard>> Copy(Guid id, BuildStore store, CancellationToken cancel)
@@ -183,6 +187,8 @@ internal static class BuildEndpoints
 
     private static async Task<Ok<BuildCard>> Restore(Guid id, BuildStore store, CancellationToken cancel) =>
         TypedResults.Ok(Card(await store.BinAsync(id, binned: false, cancel)));
+
+    private static JsonHttpResult<T> Said<T>(T answer) => TypedResults.Json(answer, Strokewise);
 
     private sealed record Planned(Build Build, BuildPlan Plan, string Key);
 
