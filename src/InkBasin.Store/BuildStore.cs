@@ -135,6 +135,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         return ChangeAsync(id, version, mark, undoing: false, async build =>
         {
             var change = edit.Apply(build);
+
+            // Written down while it is looked at: on a build with much hand work both take their time.
+            var document = Task.Run(() => Written.Of(change.After), cancel);
             if (prove is not null) await prove(build, change.After);
             await CheckAttachmentsAsync(change.After, build, cancel);
             var undone = await context.Edits.Where(e => e.BuildId == id && e.Undone).ToListAsync(cancel);
@@ -142,7 +145,7 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             var tooOld = await context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id).Skip(UndoDepth - 1).ToListAsync(cancel);
             context.Edits.RemoveRange(tooOld);
             context.Edits.Add(new EditRow { BuildId = id, Label = change.Label, Edit = Written.Of(edit), Inverse = Written.Of(change.Inverse) });
-            return (change.After, change.Label);
+            return (change.After, document, change.Label);
         }, cancel);
     }
 
@@ -154,7 +157,8 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             var last = await LastDone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to undo.", RefusalKind.Impossible);
             last.Undone = true;
-            return (Written.ReadEdit(last.Inverse).Apply(build).After, $"Undo: {last.Label}");
+            var after = Written.ReadEdit(last.Inverse).Apply(build).After;
+            return (after, Task.FromResult(Written.Of(after)), $"Undo: {last.Label}");
         }, cancel);
 
     /// <summary>Does the last edit that was taken back again.</summary>
@@ -165,7 +169,8 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             var next = await FirstUndone(id).FirstOrDefaultAsync(cancel)
                 ?? throw new RefusedException("version", "There is nothing to redo.", RefusalKind.Impossible);
             next.Undone = false;
-            return (Written.ReadEdit(next.Edit).Apply(build).After, $"Redo: {next.Label}");
+            var after = Written.ReadEdit(next.Edit).Apply(build).After;
+            return (after, Task.FromResult(Written.Of(after)), $"Redo: {next.Label}");
         }, cancel);
 
     /// <summary>Puts a build in the bin, or back on the shelf.</summary>
@@ -178,7 +183,7 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         return Shelved(row);
     }
 
-    private async Task<StoredBuild> ChangeAsync(Guid id, int version, string? mark, bool undoing, Func<Build, Task<(Build After, string Label)>> change, CancellationToken cancel)
+    private async Task<StoredBuild> ChangeAsync(Guid id, int version, string? mark, bool undoing, Func<Build, Task<(Build After, Task<string> Document, string Label)>> change, CancellationToken cancel)
     {
         if (mark?.Length > 64) throw new RefusedException("mark", "A mark has at most 64 characters.");
         for (var tries = 1; ; tries++)
@@ -191,9 +196,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
                 throw await ChangedSinceAsync(id, version, row.Version, cancel);
             }
 
-            var (after, label) = await change(before);
+            var (after, document, label) = await change(before);
             context.Attach(row);
-            row.Document = Written.Of(after);
+            row.Document = await document;
             row.Name = after.Name;
             row.Version++;
             row.ChangedUtc = Now();

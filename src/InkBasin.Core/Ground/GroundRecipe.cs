@@ -37,6 +37,15 @@ public sealed record Board(double WidthMm, double DepthMm, double CellMm = 2, do
 /// <param name="SkinMm">Plaster at the surface of each cell, mm, on the same grid.</param>
 public sealed record CompiledGround(HeightField Surface, double[] SkinMm)
 {
+    private readonly Remembered<(HeightField, double[]), (double AreaMm2, double VolumeMl)> _plaster = new();
+    private readonly Remembered<(HeightField, double[]), (double LowestMm, double HighestMm)> _range = new();
+
+    /// <summary>True area under plaster in mm², and its volume in ml (models.md §1a).</summary>
+    public (double AreaMm2, double VolumeMl) Plaster => _plaster.Of((Surface, SkinMm), () => SkinVolume.Of(this));
+
+    /// <summary>The lowest and the highest ground, mm over the board.</summary>
+    public (double LowestMm, double HighestMm) RangeMm => _range.Of((Surface, SkinMm), () => Extremes.Of(Surface.HeightsMm));
+
     /// <summary>Bounds no cell has left while it was compiled.</summary>
     internal HeightBounds Bounds { get; init; }
 
@@ -89,50 +98,5 @@ public static class GroundRecipe
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(steps);
         return GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps, grids ?? GroundGrids.None));
-    }
-}
-
-/// <summary>How much plaster a skin takes (models.md §1a).</summary>
-public static class SkinVolume
-{
-    /// <summary>
-    /// Area and volume of plaster: a cell's true area is cell²·√(1 + |∇h|²) with central differences (one-sided at
-    /// the border); volume = Σ true area × thickness.
-    /// </summary>
-    /// <returns>True area under plaster in mm², volume in ml.</returns>
-    public static (double AreaMm2, double VolumeMl) Of(CompiledGround ground)
-    {
-        ArgumentNullException.ThrowIfNull(ground);
-        var field = ground.Surface;
-        double area = 0, volume = 0;
-        for (int row = 0, cell = 0; row < field.Rows; row++)
-        {
-            for (var column = 0; column < field.Columns; column++, cell++)
-            {
-                if (ground.SkinMm[cell] <= 0) continue;
-                var trueArea = TrueAreaMm2(field, row, column);
-                area += trueArea;
-                volume += trueArea * ground.SkinMm[cell];
-            }
-        }
-
-        return (area, volume / 1000);
-    }
-
-    /// <summary>A cell's true area, mm²: cell²·√(1 + |∇h|²).</summary>
-    public static double TrueAreaMm2(HeightField field, int cell)
-    {
-        ArgumentNullException.ThrowIfNull(field);
-        return TrueAreaMm2(field, cell / field.Columns, cell % field.Columns);
-    }
-
-    private static double TrueAreaMm2(HeightField field, int row, int column)
-    {
-        var h = field.HeightsMm;
-        var cell = (row * field.Columns) + column;
-        int left = column > 0 ? 1 : 0, right = column + 1 < field.Columns ? 1 : 0, back = row > 0 ? 1 : 0, front = row + 1 < field.Rows ? 1 : 0;
-        var gx = left + right > 0 ? (h[cell + right] - h[cell - left]) / ((left + right) * field.CellMm) : 0;
-        var gy = back + front > 0 ? (h[cell + (front * field.Columns)] - h[cell - (back * field.Columns)]) / ((back + front) * field.CellMm) : 0;
-        return field.CellAreaMm2 * Math.Sqrt(1 + (gx * gx) + (gy * gy));
     }
 }

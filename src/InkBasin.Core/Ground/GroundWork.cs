@@ -1,5 +1,4 @@
 using System.Buffers;
-using System.Numerics;
 
 namespace InkBasin.Core.Ground;
 
@@ -218,28 +217,14 @@ internal sealed class GroundWork : IDisposable
 
     private HeightBounds BoundsIn(CellBox box)
     {
-        double lowest = double.PositiveInfinity, highest = double.NegativeInfinity;
+        var bounds = new HeightBounds(double.PositiveInfinity, double.NegativeInfinity);
         for (var row = box.Row0 - Box.Row0; row < box.Row1 - Box.Row0; row++)
         {
-            var heights = HeightsMm.Slice((row * Columns) + box.Column0 - Box.Column0, box.Columns);
-            if (heights.Length >= Vector<double>.Count)
-            {
-                Vector<double> low = new(heights), high = low;
-                var i = 0;
-                for (; i <= heights.Length - Vector<double>.Count; i += Vector<double>.Count)
-                {
-                    var next = new Vector<double>(heights[i..]);
-                    (low, high) = (Vector.Min(low, next), Vector.Max(high, next));
-                }
-
-                for (var k = 0; k < Vector<double>.Count; k++) (lowest, highest) = (Math.Min(lowest, low[k]), Math.Max(highest, high[k]));
-                heights = heights[i..];
-            }
-
-            foreach (var height in heights) (lowest, highest) = (Math.Min(lowest, height), Math.Max(highest, height));
+            var (lowest, highest) = Extremes.Of(HeightsMm.Slice((row * Columns) + box.Column0 - Box.Column0, box.Columns));
+            bounds = bounds.Join(new HeightBounds(lowest, highest));
         }
 
-        return new HeightBounds(lowest, highest);
+        return bounds;
     }
 
     private void Copy(CellBox box, Span<double> wide, Span<double> narrow, bool take)

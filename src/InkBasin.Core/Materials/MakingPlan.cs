@@ -55,7 +55,7 @@ public sealed record MakingPlan(
         var ground = groundOf(recipe);
         var foam = groundOf(FoamSteps(recipe)).Surface;
         var cut = FoamCut.Of(foam, making.Foam, cancel);
-        var (skinArea, skinMl) = SkinVolume.Of(ground);
+        var (skinArea, skinMl) = ground.Plaster;
         var skin = PlasterMixes.Of(skinMl, making.Plaster);
         var thickest = ground.SkinMm.Max();
         var rockMl = RocksMl(recipe, ground, groundOf);

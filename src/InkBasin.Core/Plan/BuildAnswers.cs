@@ -33,17 +33,17 @@ public sealed class BuildAnswers
     /// <param name="build">The build.</param>
     /// <param name="ground">Its ground.</param>
     /// <param name="stores">The stores.</param>
-    /// <param name="memory">What was followed before; a new one begins anew.</param>
+    /// <param name="memory">What is remembered from plan to plan.</param>
     /// <param name="cancel">Stops whatever is being worked out.</param>
-    public BuildAnswers(Build build, CompiledGround ground, Stores stores, CureMemory memory, CancellationToken cancel = default)
+    public BuildAnswers(Build build, CompiledGround ground, Stores stores, PlanMemory memory, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(build);
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(stores);
         ArgumentNullException.ThrowIfNull(memory);
         (Build, _ground, Stores, Cancel) = (build, ground, stores, cancel);
-        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, memory);
-        _standing = new(() => [.. build.Waters.Select(Stand)]);
+        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, memory.Cures);
+        _standing = new(() => [.. build.Waters.Select(water => Stand(water, memory.Basins))]);
         _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
         _drowned = new(() => [.. build.Drowned.Select(Drown)]);
         _dams = new(() => DamPlan.All(build.Dams, ground.Surface, Standing, build.Making.DamSheet));
@@ -132,10 +132,8 @@ public sealed class BuildAnswers
         return new BedColumn(stack, Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
     }
 
-    private StandingWater Stand(Builds.Water water)
-    {
-        return new StandingWater(water.Id, water.Name, water.Seed, Basin.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm, Cancel));
-    }
+    private StandingWater Stand(Builds.Water water, BasinMemory basins) =>
+        new(water.Id, water.Name, water.Seed, basins.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm, Cancel));
 
     private DrownedPlan Drown(DrownedThing thing)
     {

@@ -57,10 +57,11 @@ public sealed record GroundPlan(
     /// <summary>Measures a ground.</summary>
     internal static GroundPlan Of(Build build, CompiledGround ground)
     {
-        var (skinArea, skinMl) = SkinVolume.Of(ground);
+        var (skinArea, skinMl) = ground.Plaster;
+        var (lowest, highest) = ground.RangeMm;
         var field = ground.Surface;
         return new GroundPlan(
-            field.Columns, field.Rows, field.CellMm, field.HeightsMm.Min(), field.HeightsMm.Max(), skinArea, skinMl,
+            field.Columns, field.Rows, field.CellMm, lowest, highest, skinArea, skinMl,
             [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))]);
     }
 }

@@ -1,6 +1,5 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
-using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Plan;
 
@@ -17,6 +16,6 @@ public static class Planner
     {
         ArgumentNullException.ThrowIfNull(build);
         build.Check();
-        return new BuildAnswers(build, GroundRecipe.Compile(build.Board, build.Recipe, grids, cancel), stores, new CureMemory(), cancel);
+        return new BuildAnswers(build, GroundRecipe.Compile(build.Board, build.Recipe, grids, cancel), stores, new PlanMemory(), cancel);
     }
 }

@@ -22,6 +22,15 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
     /// <exception cref="RefusedException">The seed lies off the board, or a number is not one.</exception>
     public static Basin Measure(HeightField field, IReadOnlyList<Dam> dams, PointMm seed, double waterlineMm, double dimpleMm = Water.Spill.DefaultDimpleMm, CancellationToken cancel = default)
     {
+        var cell = Check(field, dams, seed, waterlineMm, dimpleMm);
+        var outlets = new EdgeOutlets(field, dams);
+        return Over(field, outlets, cell, Water.Spill.OfGround(field, outlets, cell, cancel), waterlineMm, dimpleMm, cancel);
+    }
+
+    /// <summary>The cell of the seed, once all is looked at.</summary>
+    /// <exception cref="RefusedException">The seed lies off the board, or a number is not one.</exception>
+    internal static int Check(HeightField field, IReadOnlyList<Dam> dams, PointMm seed, double waterlineMm, double dimpleMm)
+    {
         ArgumentNullException.ThrowIfNull(field);
         ArgumentNullException.ThrowIfNull(dams);
         seed.Check("seed");
@@ -29,13 +38,17 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
         Require.NotNegative(dimpleMm, "dimpleMm");
         for (var i = 0; i < dams.Count; i++) Require.Present(dams[i], $"dams[{i}]").Check($"dams[{i}]");
         var cell = field.CellAt(seed);
-        if (cell < 0) throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
-        var outlets = new EdgeOutlets(field, dams);
+        return cell >= 0 ? cell : throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
+    }
+
+    /// <summary>Measures what was looked at, with what the ground alone says.</summary>
+    internal static Basin Over(HeightField field, EdgeOutlets outlets, int cell, SpillPoint brim, double waterlineMm, double dimpleMm, CancellationToken cancel)
+    {
         var region = WetRegion.Flood(field, cell, waterlineMm, cancel);
         return new Basin(
             region,
             region.Cells.Length > 0 ? StageStorage.Of(region) : null,
-            Water.Spill.Of(field, outlets, cell, waterlineMm, dimpleMm, cancel),
+            Water.Spill.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel),
             Water.OpenEdges.Of(region, outlets));
     }
 }

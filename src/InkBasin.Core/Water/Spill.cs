@@ -31,9 +31,18 @@ public static class Spill
     {
         ArgumentNullException.ThrowIfNull(field);
         ArgumentNullException.ThrowIfNull(outlets);
+        return Over(field, outlets, seedCell, OfGround(field, outlets, seedCell, cancel), waterlineMm, dimpleMm, cancel);
+    }
+
+    /// <summary>Where water that rises over the seed gets off the board at last, whatever its waterline: the Priority-Flood level of the seed's cell.</summary>
+    internal static SpillPoint OfGround(HeightField field, EdgeOutlets outlets, int seedCell, CancellationToken cancel) =>
+        Grow(field, outlets, seedCell, field.HeightsMm[seedCell], double.PositiveInfinity, cancel);
+
+    /// <summary>The spill of a waterline, where it is known where the ground lets go.</summary>
+    internal static SpillPoint Over(HeightField field, EdgeOutlets outlets, int seedCell, SpillPoint off, double waterlineMm, double dimpleMm, CancellationToken cancel)
+    {
         var seedGround = field.HeightsMm[seedCell];
         var start = Math.Max(waterlineMm, seedGround);
-        var off = Grow(field, outlets, seedCell, seedGround, double.PositiveInfinity, cancel);
         if (off.LevelMm <= start) return off.LevelMm <= seedGround ? new SpillPoint(off.LevelMm, seedCell) : off;
         return Grow(field, outlets, seedCell, start, dimpleMm, cancel);
     }

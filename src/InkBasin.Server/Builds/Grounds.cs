@@ -1,7 +1,6 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
-using InkBasin.Core.Resin;
 using InkBasin.Store;
 
 namespace InkBasin.Server.Builds;
@@ -32,7 +31,7 @@ internal sealed class Grounds(GroundCache cache, AttachmentStore attachments)
 }
 
 /// <summary>What follows from builds as they are kept, or as they would be.</summary>
-internal sealed class Answers(BuildStore store, Grounds grounds, Core.Plan.Stores stores, CureMemory memory)
+internal sealed class Answers(BuildStore store, Grounds grounds, Core.Plan.Stores stores, PlanMemory memory)
 {
     /// <summary>What follows from a build of the shelf.</summary>
     public async Task<BuildAnswers> OfAsync(Guid id, CancellationToken cancel) => await OfAsync((await store.GetAsync(id, cancel)).Build, cancel);

@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using System.Text.Json;
 using InkBasin.Core.Builds;
-using InkBasin.Core.Resin;
+using InkBasin.Core.Plan;
 using InkBasin.Server.Builds;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Hosting.Server.Features;
@@ -110,7 +110,7 @@ internal static class Setup
     {
         builder.Services.AddSingleton<GroundCache>();
         builder.Services.AddScoped<Grounds>();
-        builder.Services.AddSingleton<CureMemory>();
+        builder.Services.AddSingleton<PlanMemory>();
         builder.Services.AddScoped<Answers>();
     }
 

@@ -1,0 +1,41 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
+using InkBasin.Core.Ground;
+
+namespace InkBasin.Core.Water;
+
+/// <summary>
+/// Basins measured before, each with the ground it lies in. A hand that drags one waterline asks again and again for the other waters, which stay as they
+/// are, and for the level at which the ground itself lets go of the one that rises. For each place water was looked for the last basin is kept, as long as
+/// its ground is. Safe to share between threads.
+/// </summary>
+public sealed class BasinMemory
+{
+    private const int MostSeeds = 200;
+
+    private readonly ConditionalWeakTable<HeightField, ConcurrentDictionary<PointMm, Known>> _grounds = [];
+
+    private sealed record Known(IReadOnlyList<Dam> Dams, EdgeOutlets Outlets, SpillPoint Brim, double DimpleMm, Basin Basin);
+
+    /// <summary>The same answer as <see cref="Basin.Measure"/>.</summary>
+    /// <param name="field">The ground.</param>
+    /// <param name="dams">Dams along the board's edges.</param>
+    /// <param name="seed">A place on the board.</param>
+    /// <param name="waterlineMm">The waterline, mm over the board; may be negative.</param>
+    /// <param name="dimpleMm">See <see cref="Spill.Of"/>.</param>
+    /// <param name="cancel">Looked at now and then.</param>
+    /// <exception cref="RefusedException">The seed lies off the board, or a number is not one.</exception>
+    public Basin Measure(HeightField field, IReadOnlyList<Dam> dams, PointMm seed, double waterlineMm, double dimpleMm, CancellationToken cancel = default)
+    {
+        var seeds = _grounds.GetValue(field, _ => new());
+        var isKnown = seeds.TryGetValue(seed, out var known) && (ReferenceEquals(known.Dams, dams) || known.Dams.SequenceEqual(dams));
+        if (isKnown && known!.Basin.Region.LevelMm.Equals(waterlineMm) && known.DimpleMm.Equals(dimpleMm)) return known.Basin;
+        var cell = Basin.Check(field, dams, seed, waterlineMm, dimpleMm);
+        var outlets = isKnown ? known!.Outlets : new EdgeOutlets(field, dams);
+        var brim = isKnown ? known!.Brim : Spill.OfGround(field, outlets, cell, cancel);
+        var basin = Basin.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel);
+        if (seeds.Count >= MostSeeds) seeds.Clear();
+        seeds[seed] = new Known(dams, outlets, brim, dimpleMm, basin);
+        return basin;
+    }
+}
