@@ -121,11 +121,12 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Another ground with the cells of <paramref name="part"/> taken from here.</summary>
     public CompiledGround FinishInto(CompiledGround before, CellRegion part)
     {
-        var heights = FinishInto(before.Surface.HeightsMm, HeightsMm, part);
-        return new CompiledGround(new HeightField(Grid.Columns, Grid.Rows, CellMm, heights), FinishInto(before.SkinMm, SkinMm, part)) { Bounds = before.Bounds.Join(Bounds) };
+        double[] heights = [], skin = [];
+        Parallel.Invoke(() => heights = FinishInto(before.Surface.HeightsMm, _heights, part), () => skin = FinishInto(before.SkinMm, _skin, part));
+        return new CompiledGround(new HeightField(Grid.Columns, Grid.Rows, CellMm, heights), skin) { Bounds = before.Bounds.Join(Bounds) };
     }
 
-    private double[] FinishInto(double[] before, Span<double> work, CellRegion part)
+    private double[] FinishInto(double[] before, double[] work, CellRegion part)
     {
         double[]? finished = null;
         foreach (var box in part.All)
@@ -133,7 +134,7 @@ internal sealed class GroundWork : IDisposable
             for (var row = box.Row0; row < box.Row1; row++)
             {
                 var at = (row * Grid.Columns) + box.Column0;
-                var made = work.Slice(((row - Box.Row0) * Columns) + box.Column0 - Box.Column0, box.Columns);
+                var made = work.AsSpan(((row - Box.Row0) * Columns) + box.Column0 - Box.Column0, box.Columns);
                 if (finished is null)
                 {
                     // Many a change leaves the plaster as it is: then it is the same plaster.
