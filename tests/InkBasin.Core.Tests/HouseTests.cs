@@ -116,6 +116,31 @@ public partial class HouseTests
     public void Every_list_of_a_build_is_told_of_in_the_account_of_its_file() =>
         Missing(BuildJson.Options.GetTypeInfo(typeof(Build)).Properties.Select(field => field.Name), "docs/build-file.md", name => $"`{name}`");
 
+    // What a plan answers is worked out in the folder of its subject and shown to the maker: this says which answer is not, or not any more.
+    [Theory]
+    [InlineData(typeof(WaterPlan))]
+    [InlineData(typeof(BuildPlan))]
+    public void Every_answer_of_a_plan_has_its_row_its_folder_and_a_place_where_it_is_shown(Type plan)
+    {
+        var web = Path.Combine(Root, "src", "web", "src");
+        foreach (var aspect in plan.GetProperties(BindingFlags.Public | BindingFlags.Instance))
+        {
+            var name = char.ToLowerInvariant(aspect.Name[0]) + aspect.Name[1..];
+            if (SubjectOf(aspect.PropertyType) is not { } subject) continue;
+            var row = Regex.Match(House, $@"^\| `{name}` \| `{subject}` \| `([^`]+)` \|$", RegexOptions.Multiline);
+            Assert.True(row.Success, $"docs/house.md has no row for `{name}` of `{subject}`.");
+            Assert.Matches($@"\b{name}\b", File.ReadAllText(Path.Combine(web, row.Groups[1].Value)));
+        }
+    }
+
+    // The folder a type lives in; null for what belongs to no subject (an id, notices, workings).
+    private static string? SubjectOf(Type type)
+    {
+        while (type.IsGenericType) type = type.GetGenericArguments()[^1];
+        var space = type.Namespace!;
+        return space.StartsWith("InkBasin.Core.", StringComparison.Ordinal) ? space["InkBasin.Core.".Length..] : null;
+    }
+
     [GeneratedRegex(@"models\.md (§\d+[a-z]?)")]
     private static partial Regex Cited();
 

@@ -1,4 +1,6 @@
+using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
@@ -71,6 +73,16 @@ public class BuildEditTests
         { Note("p", new PourResult(60, 54, 5, 13.5, 21, "A bubble at the weir", Samples.Evening)), "Note what became of layer 1" },
         { new Restore("begun", []), "Put begun back" },
     };
+
+    // An edit without its line in the table cannot be sent or kept; one that is not in All has never been taken back.
+    [Fact]
+    public void Every_kind_of_edit_stands_in_the_table_and_is_tried()
+    {
+        var kinds = typeof(BuildEdit).Assembly.GetTypes().Where(type => !type.IsAbstract && type.IsSubclassOf(typeof(BuildEdit))).ToList();
+        Assert.Equal(kinds.Select(kind => kind.Name).Order(), typeof(BuildEdit).GetCustomAttributes<JsonDerivedTypeAttribute>().Select(line => line.DerivedType.Name).Order());
+        var tried = All.Select(row => row.Data.Item1.GetType()).ToHashSet();
+        Assert.Empty(kinds.Except(tried).Where(kind => kind != typeof(Restore)).Select(kind => kind.Name));
+    }
 
     [Theory]
     [MemberData(nameof(All))]
