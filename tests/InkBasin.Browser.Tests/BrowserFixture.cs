@@ -53,6 +53,18 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         response.EnsureSuccessStatusCode();
     }
 
+    /// <summary>Does to the data file what a failing disk or another program might.</summary>
+    public async Task Damage(string sql)
+    {
+        await using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(_data, "inkbasin.db")};Default Timeout=10");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // Written by a test.
+        command.CommandText = sql;
+#pragma warning restore CA2100
+        Assert.Equal(1, await command.ExecuteNonQueryAsync());
+    }
+
     /// <summary>A build with its plan, as the server has it now.</summary>
     public async Task<JsonNode> Read(string id) => (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!;
 

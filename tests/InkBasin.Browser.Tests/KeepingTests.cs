@@ -30,6 +30,39 @@ public class KeepingTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_build_whose_record_cannot_be_read_says_so_offers_what_there_is_and_hides_no_other()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 87, name = "Torn page" } });
+        await fixture.Damage($"UPDATE Builds SET Document = '{{}}', Version = Version + 1 WHERE Name = 'Torn page'");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/board"));
+        _page.Until(() => _page.First("h1")?.Text == "This build cannot be opened", "what is wrong");
+        Assert.Contains("The record of this build cannot be read", _page.Text("main"), StringComparison.Ordinal);
+        Assert.DoesNotContain(id, _page.Text("main"), StringComparison.Ordinal);
+
+        // Taking back needs the record too: that is said, and nothing is lost.
+        _page.Until(() => _page.All("main button").FirstOrDefault(button => button.Text.StartsWith("Take back: ", StringComparison.Ordinal)), "what was done last").Click();
+        _page.Until(() => _page.First("[role=alert]")?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "why it stays");
+
+        _page.Until(() => _page.First("main a"), "the way back").Click();
+        _page.Until(() => _page.All(".card, .cards li").FirstOrDefault(card => card.Text.Contains("Torn page", StringComparison.Ordinal))?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "its card among the others");
+        Assert.True(_page.All(".cards li").Count > 3);
+    }
+
+    [Fact]
+    public async Task A_label_that_cannot_be_read_is_told_on_the_shelf_of_sheets()
+    {
+        using var made = await fixture.Http.PostAsJsonAsync("/api/stores/products", new { name = "Torn label", kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 });
+        made.EnsureSuccessStatusCode();
+        await fixture.Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Torn label%'");
+        using var another = await fixture.Http.PostAsJsonAsync("/api/stores/products", new { name = "Whole label", kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 });
+        another.EnsureSuccessStatusCode();
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Until(() => _page.First(".message-stop")?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "the trouble");
+        Assert.Contains("Whole label", _page.Text("main"), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Two_fields_changed_while_the_first_answer_is_held_back_both_stay()
     {
         var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()

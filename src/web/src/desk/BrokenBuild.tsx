@@ -17,12 +17,12 @@ export function BrokenBuild({ id, sentence }: { id: string; sentence: string }) 
   const takeBack = async (version: number) => {
     try {
       await answer(api.POST('/api/builds/{id}/undo', { ...path, body: { version, mark: null } }));
+      await client.invalidateQueries({ queryKey: buildKey(id) });
     } catch (error) {
-      // Taken back or not, what stands now is looked at anew.
+      // Asked for anew, the build would clear this page and the reason with it.
       setFailed(error instanceof Error ? error.message : String(error));
     }
     await client.invalidateQueries({ queryKey: ['undo-list', id] });
-    await client.invalidateQueries({ queryKey: buildKey(id) });
   };
   return (
     <main className="lone">
