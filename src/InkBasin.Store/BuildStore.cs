@@ -72,11 +72,21 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         return [.. rows.Select(Shelved)];
     }
 
-    /// <summary>What is on a build's undo list, whatever becomes of its plan.</summary>
+    /// <summary>What is on a build's undo list, whatever becomes of its plan: nothing when its record cannot be read, as taking back begins from it.</summary>
     /// <exception cref="BuildNotFoundException">There is no such build.</exception>
     public async Task<UndoList> UndoListAsync(Guid id, CancellationToken cancel = default)
     {
-        var version = await context.Builds.AsNoTracking().Where(b => b.Id == id).Select(b => (int?)b.Version).SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
+        int version;
+        try
+        {
+            version = (await ReadAsync(id, cancel)).Row.Version;
+        }
+        catch (StoredDataException unreadable)
+        {
+            LogUnreadable(logger, id, unreadable);
+            return new UndoList(await context.Builds.AsNoTracking().Where(b => b.Id == id).Select(b => b.Version).SingleAsync(cancel), null, null);
+        }
+
         return new UndoList(version, await LastDone(id).Select(e => e.Label).FirstOrDefaultAsync(cancel), await FirstUndone(id).Select(e => e.Label).FirstOrDefaultAsync(cancel));
     }
 

@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json;
 
 namespace InkBasin.Browser.Tests;
@@ -39,8 +40,11 @@ public class ManyEyesTests(BrowserFixture fixture)
     [Theory]
     [InlineData("builds")]
     [InlineData("stores")]
-    public void Nor_on_the_shelves(string shelf)
+    public async Task Nor_on_the_shelves(string shelf)
     {
+        // One of the maker's own among the sheets: it can be changed and taken off.
+        using var own = await fixture.Http.PostAsJsonAsync("/api/stores/products", new { name = "Own sheet", kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 });
+        own.EnsureSuccessStatusCode();
         foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
         {
             _page.SetViewport(width, height);

@@ -195,11 +195,11 @@ public class PoursTests(BrowserFixture fixture)
 
         // Off the shelf and back again.
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
-        _page.Button("Take Clear cast of mine off the shelf").Click();
+        _page.Button("Take it off: Clear cast of mine").Click();
         Says(".message", "is off the shelf");
         _page.Button("Put it back").Click();
         _page.Until(() => _page.All(".sheet-card").FirstOrDefault(one => one.Text.Contains("Clear cast of mine", StringComparison.Ordinal)), "the card again");
-        _page.Button("Take Clear cast of mine off the shelf").Click();
+        _page.Button("Take it off: Clear cast of mine").Click();
         Says(".message", "is off the shelf");
         Assert.Empty(_page.Faults());
     }

@@ -9,8 +9,9 @@ public class WaterTests(BrowserFixture fixture)
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
 
     [Fact]
-    public void The_demo_opens_straight_on_sallow_quays_water()
+    public async Task What_was_worked_on_last_opens_straight_on_its_water()
     {
+        await fixture.CopyOf("Sallow Quay");
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(fixture.Address);
         _page.Until(() => _page.All("[data-testid=volume]").Count == 1, "the water's figure");

@@ -22,6 +22,6 @@ function Open() {
   const builds = useQuery({ queryKey: ['builds', false], queryFn: () => answer(api.GET('/api/builds')) });
   if (builds.error !== null) return <main className="lone">The server does not answer: {builds.error.message}</main>;
   if (builds.data === undefined) return <main className="lone quiet">Opening…</main>;
-  const latest = builds.data[0];
+  const latest = builds.data.find((card) => card.trouble === null);
   return <Navigate to={latest === undefined ? '/builds' : `/builds/${latest.id}/water`} replace />;
 }

@@ -156,12 +156,7 @@ function SheetCard({ sheet, onChange, onRemove }: { sheet: ProductSheet; onChang
             <Button size="sm" variant="outline-primary" aria-label={`Change ${sheet.name}`} onClick={onChange}>
               Change
             </Button>
-            <Button
-              size="sm"
-              variant="outline-primary"
-              aria-label={`Take ${sheet.name} off the shelf`}
-              onClick={onRemove}
-            >
+            <Button size="sm" variant="outline-primary" aria-label={`Take it off: ${sheet.name}`} onClick={onRemove}>
               Take it off
             </Button>
           </div>
