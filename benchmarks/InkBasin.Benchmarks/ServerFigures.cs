@@ -95,7 +95,7 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         double X() => 40 + (random.NextDouble() * 920);
         double Y() => 40 + (random.NextDouble() * 620);
         Outline Patch(double x, double y, double r) => new([new(x - r, y), new(x, y - r), new(x + r, y), new(x, y + r)], true);
-        List<GroundOperation> steps = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 60 }];
+        List<GroundStep> steps = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 60 }];
         for (var i = 1; i < 199; i++)
         {
             double x = X(), y = Y();

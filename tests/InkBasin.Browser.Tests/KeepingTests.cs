@@ -76,6 +76,46 @@ public class KeepingTests(BrowserFixture fixture)
     [Fact]
     public async Task Two_fields_changed_while_the_first_answer_is_held_back_both_stay()
     {
+        var build = await ChangedWhileHeldAsync(
+            "board",
+            () => Type("Width", "640"),
+            () =>
+            {
+                Type("Depth", "420");
+                Type("Scale 1 :", "87");
+            },
+            () => _page.Text(".top-build").Contains("640 × 420", StringComparison.Ordinal));
+        Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+    }
+
+    // What is typed next is typed over the ink that is still shown: it must not bring that ink back.
+    [Fact]
+    public async Task An_ink_chosen_while_its_strength_is_typed_stays_the_ink()
+    {
+        var build = await ChangedWhileHeldAsync(
+            "pours",
+            () => Choose("Ink", "black-ink"),
+            () =>
+            {
+                Type("Strength, in 100 ml", "0.4");
+                Type("First layer so many times as strong", "1.5");
+            },
+            () => _page.Field("First layer so many times as strong").GetAttribute("value") == "1.5" && _page.Field("Ink").GetAttribute("value") == "black-ink");
+        var ink = build["waters"]![0]!["ink"]!;
+        Assert.Equal(("black-ink", 0.4, 1.5), (ink["tintId"]!.GetValue<string>(), ink["mlPer100Ml"]!.GetValue<double>(), ink["firstTimes"]!.GetValue<double>()));
+    }
+
+    [Fact]
+    public async Task A_cups_sides_measured_one_after_another_all_stay()
+    {
+        var build = await ChangedWhileHeldAsync("board", () => Type("Cup, inside, at the base", "41"), () => Type("Cup, inside, at the rim", "77"), () => _page.Field("Cup, inside, at the rim").GetAttribute("value") == "77" && _page.Field("Cup, inside, at the base").GetAttribute("value") == "41");
+        var cup = build["measuring"]!["cup"]!;
+        Assert.Equal((41, 77), (cup["baseMm"]!.GetValue<double>(), cup["topMm"]!.GetValue<double>()));
+    }
+
+    // Makes one change, holds its answer back, makes others meanwhile, lets go: the build as the server has it then.
+    private async Task<System.Text.Json.Nodes.JsonNode> ChangedWhileHeldAsync(string stage, Action first, Action others, Func<bool> shown)
+    {
         var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()
         {
             ["source"] = """
@@ -92,18 +132,16 @@ public class KeepingTests(BrowserFixture fixture)
         try
         {
             var id = await fixture.CopyOf("Sallow Quay");
-            _page.Open(id, "board");
+            _page.Open(id, stage);
             _page.Script("window.hold = true");
-            Type("Width", "640");
+            first();
             _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
-            Type("Depth", "420");
-            Type("Scale 1 :", "87");
+            others();
             _page.Script("window.hold = false; window.held.forEach(go => go())");
-            _page.Until(() => _page.Text(".top-build").Contains("640 × 420", StringComparison.Ordinal), "both sides of the board");
+            _page.Until(shown, "what was changed");
             _page.Settled();
             Assert.Empty(_page.All("[role=alertdialog]"));
-            var build = (await fixture.Read(id))["build"]!;
-            Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
+            return (await fixture.Read(id))["build"]!;
         }
         finally
         {

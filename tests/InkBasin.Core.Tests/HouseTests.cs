@@ -97,8 +97,8 @@ public partial class HouseTests
     [Fact]
     public void Every_kind_of_step_stands_in_the_table_of_each_floor()
     {
-        var words = typeof(GroundOperation).GetCustomAttributes<JsonDerivedTypeAttribute>().ToDictionary(kind => kind.DerivedType, kind => (string)kind.TypeDiscriminator!);
-        Assert.Equal(typeof(GroundOperation).Assembly.GetTypes().Where(type => !type.IsAbstract && type.IsSubclassOf(typeof(GroundOperation))).Select(type => type.Name).Order(), words.Keys.Select(type => type.Name).Order());
+        var words = typeof(GroundStep).GetCustomAttributes<JsonDerivedTypeAttribute>().ToDictionary(kind => kind.DerivedType, kind => (string)kind.TypeDiscriminator!);
+        Assert.Equal(typeof(GroundStep).Assembly.GetTypes().Where(type => !type.IsAbstract && type.IsSubclassOf(typeof(GroundStep))).Select(type => type.Name).Order(), words.Keys.Select(type => type.Name).Order());
         Missing(words.Values, "src/web/src/sheet/stepKinds.ts", word => $"\n  {word}: {{");
         Missing(words.Values, "src/web/src/stages/ground/stepNumbers.ts", word => $"\n  {word}: [");
         Missing(words.Values, "docs/build-file.md", word => $"`{word}`");

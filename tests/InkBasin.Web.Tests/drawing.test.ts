@@ -1,6 +1,6 @@
 import type { Ground } from '@web/api/ground';
 import { readGround } from '@web/api/ground';
-import type { ChannelOperation, PondOperation, WaterLevel } from '@web/api/types';
+import type { ChannelStep, PondStep, WaterLevel } from '@web/api/types';
 import { damsAtEnds } from '@web/cut/dams';
 import { takeSection, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
@@ -98,7 +98,7 @@ describe('the cut', () => {
 });
 
 describe('the points of a step', () => {
-  const channel: ChannelOperation = {
+  const channel: ChannelStep = {
     kind: 'channel',
     id: 'c',
     name: 'C',
@@ -118,7 +118,7 @@ describe('the points of a step', () => {
     islands: [],
     weirs: [],
   };
-  const pond: PondOperation = {
+  const pond: PondStep = {
     kind: 'pond',
     id: 'p',
     name: 'P',
@@ -140,7 +140,7 @@ describe('the points of a step', () => {
   };
 
   it('moves one to the half mm and keeps its width', () => {
-    const moved = movePoint(channel, 1, 3.26, -1.1) as ChannelOperation;
+    const moved = movePoint(channel, 1, 3.26, -1.1) as ChannelStep;
     expect(moved.points[1]).toEqual({ xMm: 53.5, yMm: 19, widthMm: 30 });
     expect(moved.points[0]).toEqual(channel.points[0]);
   });
@@ -148,7 +148,7 @@ describe('the points of a step', () => {
   it('moves all of them', () => expect(pointsOf(moveAll(pond, 5, 5))[2]).toEqual({ xMm: 15, yMm: 25 }));
 
   it('puts one in between with the width of its neighbour', () => {
-    const more = insertPoint(channel, 0, { xMm: 25, yMm: 10 }) as ChannelOperation;
+    const more = insertPoint(channel, 0, { xMm: 25, yMm: 10 }) as ChannelStep;
     expect(more.points).toHaveLength(4);
     expect(more.points[1]).toEqual({ xMm: 25, yMm: 10, widthMm: 10 });
     expect(more.points.slice(2)).toEqual(channel.points.slice(1));

@@ -1,4 +1,4 @@
-import type { FoamOperation, Operation, RocksOperation } from '@web/api/types';
+import type { FoamStep, Step, RocksStep } from '@web/api/types';
 import { drawnBox, drawnLine } from '@web/sheet/newSteps';
 import { kindsDrawn } from '@web/sheet/stepKinds';
 import { numbersOf } from '@web/stages/ground/stepNumbers';
@@ -14,15 +14,15 @@ const B = { xMm: 160, yMm: 120 };
 describe('the numbers of a step', () => {
   const lines = kindsDrawn('line');
   const boxes = kindsDrawn('box');
-  const drawn: Operation[] = [
+  const drawn: Step[] = [
     ...lines.map((kind) => drawnLine(kind, [A, B], SITE)),
     ...boxes.map((kind) => drawnBox(kind, A, B, SITE)),
   ];
 
-  it.each(drawn.map((operation) => [operation.kind, operation] as const))(
+  it.each(drawn.map((step) => [step.kind, step] as const))(
     'of a fresh %s are all there and each changes only itself',
-    (_, operation) => {
-      const numbers = numbersOf(operation);
+    (_, step) => {
+      const numbers = numbersOf(step);
       expect(numbers.length).toBeGreaterThan(0);
       for (const number of numbers) {
         expect(Number.isFinite(number.value)).toBe(true);
@@ -32,13 +32,13 @@ describe('the numbers of a step', () => {
         expect(other.map((one) => one.value)).toEqual(
           numbers.filter((one) => one.label !== number.label).map((one) => one.value),
         );
-        expect({ ...changed, ...pick(operation, changed) }).toEqual(operation);
+        expect({ ...changed, ...pick(step, changed) }).toEqual(step);
       }
     },
   );
 
   it('asks for a carved edge only of a sheet that has one', () => {
-    const whole: FoamOperation = {
+    const whole: FoamStep = {
       kind: 'foamSheet',
       id: 'f',
       name: 'F',
@@ -52,19 +52,19 @@ describe('the numbers of a step', () => {
   });
 
   it('gives rocks dragged out elsewhere another strewing', () => {
-    const here = drawnBox('rockGroup', A, B, SITE) as RocksOperation;
-    const there = drawnBox('rockGroup', { xMm: 90, yMm: 50 }, B, SITE) as RocksOperation;
+    const here = drawnBox('rockGroup', A, B, SITE) as RocksStep;
+    const there = drawnBox('rockGroup', { xMm: 90, yMm: 50 }, B, SITE) as RocksStep;
     expect(here.seed).not.toBe(there.seed);
   });
 });
 
 /** The fields of `changed` that differ, with their old values. */
-function pick(before: Operation, changed: Operation): Partial<Operation> {
+function pick(before: Step, changed: Step): Partial<Step> {
   const old = before as unknown as Record<string, unknown>;
   const now = changed as unknown as Record<string, unknown>;
   return Object.fromEntries(
     Object.keys(now)
       .filter((key) => now[key] !== old[key])
       .map((key) => [key, old[key]]),
-  ) as Partial<Operation>;
+  ) as Partial<Step>;
 }

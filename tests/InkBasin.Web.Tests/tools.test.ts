@@ -1,4 +1,4 @@
-import type { ExistingOperation, Operation, StandIn, Stroke, SurveyOperation } from '@web/api/types';
+import type { ExistingStep, Step, StandIn, Stroke, SurveyStep } from '@web/api/types';
 import { copyOf, placeFor, strokeEdit, unused } from '@web/sheet/edits';
 import { drawnBox } from '@web/sheet/newSteps';
 import { anchorOf, moveAll } from '@web/sheet/shapes';
@@ -32,13 +32,13 @@ describe('scooping a channel', () => {
   it('takes a point a press and ends on finish', () => {
     const { tool, made } = play(channel, press(-5, 90), press(100, 80), press(310, 120), { kind: 'finish' });
     expect(tool).toEqual({ kind: 'hand' });
-    if (made?.kind !== 'operation' || made.operation.kind !== 'channel') throw new Error('no channel');
-    expect(made.operation.points.map((p) => [p.xMm, p.yMm])).toEqual([
+    if (made?.kind !== 'step' || made.step.kind !== 'channel') throw new Error('no channel');
+    expect(made.step.points.map((p) => [p.xMm, p.yMm])).toEqual([
       [-5, 90],
       [100, 80],
       [310, 120],
     ]);
-    expect(made.operation.points.every((p) => p.widthMm > 0)).toBe(true);
+    expect(made.step.points.every((p) => p.widthMm > 0)).toBe(true);
   });
 
   it('does not take the second press of a double press as a point', () => {
@@ -48,9 +48,9 @@ describe('scooping a channel', () => {
 
   it('runs across the board when finished before a line is drawn', () => {
     const { made } = play(channel, { kind: 'finish' });
-    if (made?.kind !== 'operation' || made.operation.kind !== 'channel') throw new Error('no channel');
-    expect(made.operation.points[0]?.xMm).toBeLessThan(0);
-    expect(made.operation.points.at(-1)?.xMm).toBeGreaterThan(300);
+    if (made?.kind !== 'step' || made.step.kind !== 'channel') throw new Error('no channel');
+    expect(made.step.points[0]?.xMm).toBeLessThan(0);
+    expect(made.step.points.at(-1)?.xMm).toBeGreaterThan(300);
   });
 
   it('is dropped on cancel', () => {
@@ -63,8 +63,8 @@ describe('scooping a channel', () => {
     const drawn: Tool = { kind: 'line', makes: 'channel', points: [{ xMm: 10, yMm: 10 }] };
     expect(soFar(drawn, null, SITE)).toBeNull();
     expect(soFar(drawn, { xMm: 90, yMm: 20 }, SITE)).toMatchObject({
-      kind: 'operation',
-      operation: { kind: 'channel', points: [{ xMm: 10 }, { xMm: 90 }] },
+      kind: 'step',
+      step: { kind: 'channel', points: [{ xMm: 10 }, { xMm: 90 }] },
     });
   });
 });
@@ -78,8 +78,8 @@ describe.each(['pond', 'pad', 'fillBlock', 'rockGroup'] as const)('dragging out 
       [press(130, 100), move(90, 90), release(50, 40)],
     ]) {
       const { made } = play(fresh, ...events);
-      if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
-      const xs = made.operation.outline.points.map((p) => p.xMm);
+      if (made?.kind !== 'step' || made.step.kind !== kind) throw new Error('nothing made');
+      const xs = made.step.outline.points.map((p) => p.xMm);
       expect([Math.min(...xs), Math.max(...xs)]).toEqual([50, 130]);
     }
   });
@@ -92,8 +92,8 @@ describe.each(['pond', 'pad', 'fillBlock', 'rockGroup'] as const)('dragging out 
 
   it('goes to the middle when finished without a drag', () => {
     const { made } = play(fresh, { kind: 'finish' });
-    if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
-    const points = made.operation.outline.points;
+    if (made?.kind !== 'step' || made.step.kind !== kind) throw new Error('nothing made');
+    const points = made.step.outline.points;
     expect(points.reduce((sum, p) => sum + p.xMm, 0) / points.length).toBeCloseTo(150, 0);
   });
 });
@@ -101,10 +101,10 @@ describe.each(['pond', 'pad', 'fillBlock', 'rockGroup'] as const)('dragging out 
 describe.each(['ridge', 'trackBed', 'retainingWall'] as const)('drawing a %s', (kind) => {
   it('starts from the ground that is there', () => {
     const { made } = play({ kind: 'line', makes: kind, points: [] }, press(20, 90), press(200, 80), { kind: 'finish' });
-    if (made?.kind !== 'operation' || made.operation.kind !== kind) throw new Error('nothing made');
-    expect(made.operation.points).toHaveLength(2);
-    if (made.operation.kind === 'trackBed') expect([made.operation.startMm, made.operation.endMm]).toEqual([28, 28]);
-    if (made.operation.kind === 'retainingWall') expect(made.operation.topMm).toBe(37);
+    if (made?.kind !== 'step' || made.step.kind !== kind) throw new Error('nothing made');
+    expect(made.step.points).toHaveLength(2);
+    if (made.step.kind === 'trackBed') expect([made.step.startMm, made.step.endMm]).toEqual([28, 28]);
+    if (made.step.kind === 'retainingWall') expect(made.step.topMm).toBe(37);
   });
 });
 
@@ -143,9 +143,9 @@ describe('the brush', () => {
 });
 
 describe('where a new step goes', () => {
-  const foam = { kind: 'foamSheet' } as Operation;
-  const skin = { kind: 'plasterSkin' } as Operation;
-  const hand = { kind: 'strokes', id: 'hand', enabled: true } as Operation;
+  const foam = { kind: 'foamSheet' } as Step;
+  const skin = { kind: 'plasterSkin' } as Step;
+  const hand = { kind: 'strokes', id: 'hand', enabled: true } as Step;
   const stroke = { kind: 'rise', path: [{ xMm: 1, yMm: 1 }], brushMm: 9, strength: 1, levelMm: 0 } as Stroke;
 
   it('is under the plaster and the hand’s strokes', () => {
@@ -237,10 +237,10 @@ describe('a span', () => {
 });
 
 describe('a copy', () => {
-  const bed = drawnBox('surveyedBed', { xMm: 40, yMm: 40 }, { xMm: 100, yMm: 90 }, SITE) as SurveyOperation;
+  const bed = drawnBox('surveyedBed', { xMm: 40, yMm: 40 }, { xMm: 100, yMm: 90 }, SITE) as SurveyStep;
 
   it('lies to the side under a name nobody has', () => {
-    const copy = copyOf(bed, 'c', new Set(['Measured bed copy'])) as SurveyOperation;
+    const copy = copyOf(bed, 'c', new Set(['Measured bed copy'])) as SurveyStep;
     expect(copy.name).toBe('Measured bed copy 2');
     expect(copy.id).toBe('c');
     expect(copy.outline.points[0]).toEqual({
@@ -251,7 +251,7 @@ describe('a copy', () => {
   });
 
   it('of ground brought in moves its corner', () => {
-    const grid = { kind: 'existingGround', leftMm: 10, backMm: 20 } as ExistingOperation;
+    const grid = { kind: 'existingGround', leftMm: 10, backMm: 20 } as ExistingStep;
     expect(anchorOf(moveAll(grid, 5, -3))).toEqual({ xMm: 15, yMm: 17 });
   });
 

@@ -23,7 +23,7 @@ public sealed record Build
     public required Board Board { get; init; }
 
     /// <summary>The ground recipe, in order.</summary>
-    public IReadOnlyList<GroundOperation> Recipe { get; init; } = [];
+    public IReadOnlyList<GroundStep> Recipe { get; init; } = [];
 
     /// <summary>The waters, in the maker's order.</summary>
     public IReadOnlyList<Water> Waters { get; init; } = [];

@@ -18,7 +18,7 @@ internal static class BuildLabels
         : before.Drying.PlasteredAt != after.Drying.PlasteredAt ? "Change when it was plastered"
         : "Change how resin is measured";
 
-    public static string OfStep(GroundOperation before, GroundOperation after) =>
+    public static string OfStep(GroundStep before, GroundStep after) =>
         before.Name != after.Name ? $"Rename to {after.Name}"
         : before.Enabled != after.Enabled ? $"Switch {after.Name} {(after.Enabled ? "on" : "off")}"
         : $"Reshape {after.Name}";
@@ -48,7 +48,7 @@ internal static class BuildLabels
 
     private static string? NameOf(object entry) => entry switch
     {
-        GroundOperation step => step.Name,
+        GroundStep step => step.Name,
         Water water => water.Name,
         StandIn thing => thing.Name,
         DrownedThing thing => thing.Name,

@@ -21,7 +21,7 @@ internal static class BuildLists
 
     private static readonly IReadOnlyList<BuildList> All =
     [
-        new BuildList<GroundOperation>("recipe", b => b.Recipe, (b, items) => b with { Recipe = items }, step => step.Id, "That step of the ground is not there any more.",
+        new BuildList<GroundStep>("recipe", b => b.Recipe, (b, items) => b with { Recipe = items }, step => step.Id, "That step of the ground is not there any more.",
             new("step", step => $"Add {step.Name}", step => $"Remove {step.Name}", BuildLabels.OfStep)),
         new BuildList<Water>("waters", b => b.Waters, (b, items) => b with { Waters = items }, water => water.Id, "That water is not there any more.",
             new("water", water => $"Add {water.Name}", water => $"Remove {water.Name}", BuildLabels.OfWater)),

@@ -37,7 +37,7 @@ public sealed record Weir(double AlongShare, double CrestMm, double ThickMm);
 /// they meet the ground. It only takes away. Beyond its ends it closes in a half round, so a channel that
 /// is to run off the board has its last point outside.
 /// </summary>
-public sealed record Channel : GroundStep
+public sealed record Channel : ShapingStep
 {
     private readonly Remembered<(IReadOnlyList<ChannelPoint> Points, double StepMm), SmoothLine> _line = new();
 

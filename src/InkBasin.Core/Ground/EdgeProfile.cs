@@ -9,7 +9,7 @@ public readonly record struct ProfilePoint(double AlongMm, double HeightMm);
 /// The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
 /// behind it.
 /// </summary>
-public sealed record EdgeProfile : GroundStep
+public sealed record EdgeProfile : ShapingStep
 {
     /// <summary>The side of the board.</summary>
     public required BoardSide Side { get; init; }

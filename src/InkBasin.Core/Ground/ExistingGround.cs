@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
 /// was there; where the grid has a hole the ground stays as it is.
 /// </summary>
-public sealed record ExistingGround : GroundOperation
+public sealed record ExistingGround : GroundStep
 {
     private const int MostSamples = 16;
     private const double LeastMm = 5;

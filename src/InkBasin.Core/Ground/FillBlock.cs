@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A false bed: the bed inside the outline is raised to a level wherever it is lower, to save resin (models.md §1c). It is
 /// honest only where the ink hides it.
 /// </summary>
-public sealed record FillBlock : GroundStep
+public sealed record FillBlock : ShapingStep
 {
     /// <summary>Outline of the block.</summary>
     public required Outline Outline { get; init; }

@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A sheet of foam laid on what is there: raises the ground inside its outline by its thickness, or the whole board
 /// when it has none. Its edge may be carved back to a slope.
 /// </summary>
-public sealed record FoamSheet : GroundStep
+public sealed record FoamSheet : ShapingStep
 {
     /// <summary>Thickness of the sheet, mm, 0.5…300.</summary>
     public required double ThicknessMm { get; init; }

@@ -9,7 +9,7 @@ namespace InkBasin.Core.Ground;
 internal static class GroundChange
 {
     /// <summary>Parts of the enabled steps, in order.</summary>
-    public static IReadOnlyList<IGroundPart> Parts(IReadOnlyList<GroundOperation> steps, GroundGrids grids)
+    public static IReadOnlyList<IGroundPart> Parts(IReadOnlyList<GroundStep> steps, GroundGrids grids)
     {
         var parts = new List<IGroundPart>();
         foreach (var step in steps)

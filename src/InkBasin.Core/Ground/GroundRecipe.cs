@@ -65,7 +65,7 @@ public static class GroundRecipe
     /// <param name="grids">The grids the steps lay down; null when they lay down none.</param>
     /// <param name="cancel">Stops the work between parts and rows.</param>
     /// <exception cref="RefusedException">A step lays down a grid that is not at hand.</exception>
-    public static CompiledGround Compile(Board board, IReadOnlyList<GroundOperation> steps, GroundGrids? grids = null, CancellationToken cancel = default)
+    public static CompiledGround Compile(Board board, IReadOnlyList<GroundStep> steps, GroundGrids? grids = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
@@ -82,7 +82,7 @@ public static class GroundRecipe
     /// <param name="grids">The grids the steps lay down; null when they lay down none.</param>
     /// <param name="cancel">Stops the work between parts and rows.</param>
     /// <exception cref="RefusedException">A step lays down a grid that is not at hand.</exception>
-    public static CompiledGround Recompile(Board board, IReadOnlyList<GroundOperation> steps, CompiledGround ground, GroundGrids? grids = null, CancellationToken cancel = default)
+    public static CompiledGround Recompile(Board board, IReadOnlyList<GroundStep> steps, CompiledGround ground, GroundGrids? grids = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
@@ -93,7 +93,7 @@ public static class GroundRecipe
     }
 
     /// <summary>How much a recipe differs from the one a ground was compiled from: parts of either that the other does not share.</summary>
-    public static int Differing(CompiledGround ground, IReadOnlyList<GroundOperation> steps, GroundGrids? grids = null)
+    public static int Differing(CompiledGround ground, IReadOnlyList<GroundStep> steps, GroundGrids? grids = null)
     {
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(steps);

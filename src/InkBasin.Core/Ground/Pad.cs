@@ -1,10 +1,10 @@
 namespace InkBasin.Core.Ground;
 
 /// <summary>
-/// A flat shelf at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
+/// A flat at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
 /// the ground round it is battered up or down to it at the batter angle.
 /// </summary>
-public sealed record Pad : GroundStep
+public sealed record Pad : ShapingStep
 {
     /// <summary>Edge of the flat.</summary>
     public required Outline Outline { get; init; }

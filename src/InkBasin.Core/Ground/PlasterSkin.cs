@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A skin of plaster of one thickness over a region or the whole board, measured plumb. It may carry the roughness
 /// a trowel and brush leave; the thickness is then the mean.
 /// </summary>
-public sealed record PlasterSkin : GroundStep
+public sealed record PlasterSkin : ShapingStep
 {
     // Wavelengths of worked plaster, mm: trowel marks, then brush marks.
     private static readonly double[] TextureWavelengthsMm = [34, 15, 7];

@@ -5,7 +5,7 @@ namespace InkBasin.Core.Ground;
 /// is dug, the level at which it would run over. A shelf of its own depth may run round the margin; inside it the bed
 /// slopes down to the full depth. With neither shelf nor slope it is a dock with upright walls.
 /// </summary>
-public sealed record Pond : GroundStep
+public sealed record Pond : ShapingStep
 {
     /// <summary>The shore.</summary>
     public required Outline Outline { get; init; }

@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A wall of one thickness along a line of straight pieces, with its top at a level: ground under it is raised to the top,
 /// ground that already stands higher is left.
 /// </summary>
-public sealed record RetainingWall : GroundStep
+public sealed record RetainingWall : ShapingStep
 {
     /// <summary>Foot of the wall, 2…200 points, joined straight.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }

@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// A hill (one point) or a ridge (a smooth crest line) raised on what is there: full height on the crest, falling smoothly to
 /// nothing at half its base width.
 /// </summary>
-public sealed record Ridge : GroundStep
+public sealed record Ridge : ShapingStep
 {
     private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), SmoothLine> _crest = new();
 

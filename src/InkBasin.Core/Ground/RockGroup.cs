@@ -4,7 +4,7 @@ namespace InkBasin.Core.Ground;
 /// Rocks strewn in an outline: domes on elliptic footprints, turned and sized at random from a seed, each bedded a third of
 /// its height into the ground at its middle.
 /// </summary>
-public sealed record RockGroup : GroundStep
+public sealed record RockGroup : ShapingStep
 {
     private const double Bedded = 1.0 / 3;
 

@@ -48,7 +48,7 @@ public sealed record Stroke(StrokeKind Kind, IReadOnlyList<PointMm> Path, double
 }
 
 /// <summary>Free strokes of the hand, in the order they were made.</summary>
-public sealed record Strokes : GroundOperation
+public sealed record Strokes : GroundStep
 {
     /// <summary>Most strokes in one step.</summary>
     public const int Most = 2000;

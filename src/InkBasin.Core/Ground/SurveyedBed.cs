@@ -11,7 +11,7 @@ public sealed record SurveyFigures(string StepId, double VolumeMl, double RmseMm
 /// A bed that exists and was measured with a stick: inside the shore the ground is put to the waterline less the depth, by the
 /// spline of <see cref="Soundings"/>.
 /// </summary>
-public sealed record SurveyedBed : GroundStep
+public sealed record SurveyedBed : ShapingStep
 {
     // Solving grows with the cube of the points: this many answer while a point is dragged.
     private const int MostSoundings = 200;

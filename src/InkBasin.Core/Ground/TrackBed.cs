@@ -1,23 +1,23 @@
 namespace InkBasin.Core.Ground;
 
 /// <summary>
-/// A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
+/// A formation for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
 /// battered to the ground beside at the batter angle (models.md §1, cut and embankment).
 /// </summary>
-public sealed record TrackBed : GroundStep
+public sealed record TrackBed : ShapingStep
 {
     private readonly Remembered<(IReadOnlyList<PointMm> Points, double StepMm), SmoothLine> _line = new();
 
     /// <summary>Centre line, 2…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
 
-    /// <summary>Level of the shelf at the first point, mm over the board.</summary>
+    /// <summary>Level of the formation at the first point, mm over the board.</summary>
     public required double StartMm { get; init; }
 
-    /// <summary>Level of the shelf at the last point, mm over the board.</summary>
+    /// <summary>Level of the formation at the last point, mm over the board.</summary>
     public required double EndMm { get; init; }
 
-    /// <summary>Width of the shelf, mm, 2…500.</summary>
+    /// <summary>Width of the formation, mm, 2…500.</summary>
     public required double WidthMm { get; init; }
 
     /// <summary>Angle of the cutting's and the embankment's sides from the level, degrees, 10…90.</summary>

@@ -23,7 +23,7 @@ public sealed record FillSaving(string StepId, string WaterId, double SavedMl, d
 
     /// <summary>Every false bed of a recipe with every water it saves resin in (models.md §1c).</summary>
     internal static IEnumerable<FillSaving> Of(
-        IReadOnlyList<GroundOperation> recipe, HeightField with, Func<IReadOnlyList<GroundOperation>, CompiledGround> groundOf, IReadOnlyList<InkedWater> waters, CancellationToken cancel)
+        IReadOnlyList<GroundStep> recipe, HeightField with, Func<IReadOnlyList<GroundStep>, CompiledGround> groundOf, IReadOnlyList<InkedWater> waters, CancellationToken cancel)
     {
         foreach (var block in recipe.OfType<FillBlock>().Where(block => block.Enabled))
         {

@@ -29,7 +29,7 @@ public sealed record MakingPlan(
     IReadOnlyDictionary<string, Working> Workings)
 {
     /// <summary>A recipe's steps that are made of foam: without plaster, walls and rocks.</summary>
-    public static IReadOnlyList<GroundOperation> FoamSteps(IReadOnlyList<GroundOperation> recipe) =>
+    public static IReadOnlyList<GroundStep> FoamSteps(IReadOnlyList<GroundStep> recipe) =>
         [.. recipe.Where(step => step is not (PlasterSkin or RockGroup or RetainingWall))];
 
     /// <summary>Works out what to cut and to mix.</summary>
@@ -41,8 +41,8 @@ public sealed record MakingPlan(
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="RefusedException">The foam would take too many sheets.</exception>
     public static MakingPlan Of(
-        IReadOnlyList<GroundOperation> recipe,
-        Func<IReadOnlyList<GroundOperation>, CompiledGround> groundOf,
+        IReadOnlyList<GroundStep> recipe,
+        Func<IReadOnlyList<GroundStep>, CompiledGround> groundOf,
         Stock.Making making,
         Room room,
         IReadOnlyList<InkedWater> waters,
@@ -75,7 +75,7 @@ public sealed record MakingPlan(
     }
 
     // What shows of them; a third of each is bedded, and its mould is that much fuller.
-    private static double RocksMl(IReadOnlyList<GroundOperation> recipe, CompiledGround ground, Func<IReadOnlyList<GroundOperation>, CompiledGround> groundOf)
+    private static double RocksMl(IReadOnlyList<GroundStep> recipe, CompiledGround ground, Func<IReadOnlyList<GroundStep>, CompiledGround> groundOf)
     {
         if (!recipe.Any(step => step is RockGroup { Enabled: true })) return 0;
         var without = groundOf([.. recipe.Where(step => step is not RockGroup)]).Surface;

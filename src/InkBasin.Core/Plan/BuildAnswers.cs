@@ -91,7 +91,7 @@ public sealed class BuildAnswers
     /// <summary>What to cut and to mix.</summary>
     /// <param name="groundOf">Compiles the build's board with other steps.</param>
     /// <exception cref="RefusedException">The foam would take too many sheets or pieces.</exception>
-    public MakingPlan Making(Func<IReadOnlyList<GroundOperation>, CompiledGround> groundOf) => MakingPlan.Of(
+    public MakingPlan Making(Func<IReadOnlyList<GroundStep>, CompiledGround> groundOf) => MakingPlan.Of(
         Build.Recipe,
         groundOf,
         Build.Making,

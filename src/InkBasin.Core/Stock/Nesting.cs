@@ -39,7 +39,7 @@ public sealed record StockSheet(int Number, IReadOnlyList<Placement> Placements)
 
 /// <summary>
 /// Pieces laid on stock sheets by their boxes, first fit by decreasing height with quarter turns (Coffman, Garey, Johnson &amp; Tarjan
-/// 1980): every piece lies on its long side on the first shelf that has room.
+/// 1980): every piece lies on its long side on the first level that has room.
 /// </summary>
 public static class Nesting
 {
@@ -64,20 +64,20 @@ public static class Nesting
     {
         ArgumentNullException.ThrowIfNull(pieces);
         CheckCount(pieces.Count);
-        var sheets = new List<(List<Placement> Placed, List<Shelf> Shelves)>();
+        var sheets = new List<(List<Placement> Placed, List<Level> Levels)>();
         foreach (var (piece, width, depth, turned) in pieces.Select(piece => Lying(piece, stock)).OrderByDescending(box => box.Depth).ThenBy(box => box.Piece.Label, StringComparer.Ordinal))
         {
             cancel.ThrowIfCancellationRequested();
             var placed = false;
             foreach (var sheet in sheets)
             {
-                if (placed = Put(sheet.Placed, sheet.Shelves, piece, width, depth, turned, stock)) break;
+                if (placed = Put(sheet.Placed, sheet.Levels, piece, width, depth, turned, stock)) break;
             }
 
             if (placed) continue;
-            var fresh = (Placed: new List<Placement>(), Shelves: new List<Shelf>());
+            var fresh = (Placed: new List<Placement>(), Levels: new List<Level>());
             sheets.Add(fresh);
-            Put(fresh.Placed, fresh.Shelves, piece, width, depth, turned, stock);
+            Put(fresh.Placed, fresh.Levels, piece, width, depth, turned, stock);
         }
 
         return [.. sheets.Select((sheet, i) => new StockSheet(i + 1, sheet.Placed))];
@@ -101,24 +101,24 @@ public static class Nesting
         return turned ? (piece, depth, width, true) : (piece, width, depth, false);
     }
 
-    private static bool Put(List<Placement> placed, List<Shelf> shelves, Blank piece, double width, double depth, bool turned, SheetSize stock)
+    private static bool Put(List<Placement> placed, List<Level> levels, Blank piece, double width, double depth, bool turned, SheetSize stock)
     {
-        foreach (var shelf in shelves)
+        foreach (var level in levels)
         {
-            if (depth > shelf.Depth + Hair || shelf.Used + width > stock.WidthMm - stock.GapMm + Hair) continue;
-            placed.Add(new Placement(piece.Label, shelf.Used, shelf.Y, width, depth, turned));
-            shelf.Used += width + stock.GapMm;
+            if (depth > level.Depth + Hair || level.Used + width > stock.WidthMm - stock.GapMm + Hair) continue;
+            placed.Add(new Placement(piece.Label, level.Used, level.Y, width, depth, turned));
+            level.Used += width + stock.GapMm;
             return true;
         }
 
-        var y = shelves.Count > 0 ? shelves[^1].Y + shelves[^1].Depth + stock.GapMm : stock.GapMm;
+        var y = levels.Count > 0 ? levels[^1].Y + levels[^1].Depth + stock.GapMm : stock.GapMm;
         if (y + depth > stock.DepthMm - stock.GapMm + Hair) return false;
-        shelves.Add(new Shelf(y, depth) { Used = stock.GapMm + width + stock.GapMm });
+        levels.Add(new Level(y, depth) { Used = stock.GapMm + width + stock.GapMm });
         placed.Add(new Placement(piece.Label, stock.GapMm, y, width, depth, turned));
         return true;
     }
 
-    private sealed class Shelf(double y, double depth)
+    private sealed class Level(double y, double depth)
     {
         public double Y => y;
 

@@ -73,7 +73,7 @@ public static class Streams
     /// <param name="waters">The waters.</param>
     /// <param name="scale">N of 1:N.</param>
     /// <param name="cancel">Stops the work between channels.</param>
-    public static IReadOnlyList<RunningWater> Of(IReadOnlyList<GroundOperation> recipe, HeightField field, IReadOnlyList<StandingWater> waters, double scale, CancellationToken cancel = default)
+    public static IReadOnlyList<RunningWater> Of(IReadOnlyList<GroundStep> recipe, HeightField field, IReadOnlyList<StandingWater> waters, double scale, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(recipe);
         ArgumentNullException.ThrowIfNull(field);

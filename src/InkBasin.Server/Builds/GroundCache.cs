@@ -33,7 +33,7 @@ internal sealed class GroundCache
         {
             if (step is Strokes { Items: var items } strokes)
             {
-                hash.AppendData(JsonSerializer.SerializeToUtf8Bytes<GroundOperation>(strokes with { Items = [] }, BuildJson.Options));
+                hash.AppendData(JsonSerializer.SerializeToUtf8Bytes<GroundStep>(strokes with { Items = [] }, BuildJson.Options));
                 foreach (var stroke in items) hash.AppendData(HashOf(stroke));
             }
             else
@@ -145,7 +145,7 @@ internal sealed class GroundCache
     }
 
     private static byte[] HashOf(object part) =>
-        Hashes.GetValue(part, static part => SHA256.HashData(part is GroundOperation step
+        Hashes.GetValue(part, static part => SHA256.HashData(part is GroundStep step
             ? JsonSerializer.SerializeToUtf8Bytes(step, BuildJson.Options)
             : JsonSerializer.SerializeToUtf8Bytes(part, part.GetType(), BuildJson.Options)));
 

@@ -19,7 +19,7 @@ internal sealed class Grounds(GroundCache cache, AttachmentStore attachments)
     public CompiledGround? Find(string key) => cache.Find(key);
 
     /// <summary>Compiles the build's board with other steps than its own.</summary>
-    public async Task<Func<IReadOnlyList<GroundOperation>, CompiledGround>> CompilerAsync(Build build, CancellationToken cancel)
+    public async Task<Func<IReadOnlyList<GroundStep>, CompiledGround>> CompilerAsync(Build build, CancellationToken cancel)
     {
         var grids = await attachments.GridsOfAsync(build, cancel);
         return steps =>

@@ -29,7 +29,7 @@ public class BuildEditTests
         { Set(new { photo = (object?)null }), "Take the photo away" },
         { Set(new { drying = new { plasteredAt = Samples.Evening } }), "Change when it was plastered" },
         { new SizePhoto(new PointMm(0, 0), new PointMm(50, 0), 7.6), "Size the photo" },
-        { Add<GroundOperation>("recipe", new FoamSheet { Id = "n", Name = "Hill", ThicknessMm = 5 }, 1), "Add Hill" },
+        { Add<GroundStep>("recipe", new FoamSheet { Id = "n", Name = "Hill", ThicknessMm = 5 }, 1), "Add Hill" },
         { new RemoveItem("recipe", "creek"), "Remove Creek bed" },
         { Set("recipe", "foam", new { thicknessMm = 40 }), "Reshape Foam" },
         { Set("recipe", "foam", new { enabled = false }), "Switch Foam off" },
@@ -148,7 +148,7 @@ public class BuildEditTests
             WaterlineMm = 20,
             Soundings = [new(new(50, 50), 6)],
         };
-        var build = Add<GroundOperation>("recipe", bed, 0).Apply(Samples.Furnished).After;
+        var build = Add<GroundStep>("recipe", bed, 0).Apply(Samples.Furnished).After;
         var change = Append("bed", "soundings", new Sounding(new(40, 40), 3)).Apply(build);
         Assert.Equal("Measure a depth of Old bed", change.Label);
         Assert.Equal(2, ((SurveyedBed)change.After.Recipe[0]).Soundings.Count);
@@ -200,7 +200,7 @@ public class BuildEditTests
         { new RemoveItem("recipe", "nowhere"), "id" },
         { new RemoveItem("standIns", "nowhere"), "id" },
         { new MoveItem("recipe", "skin", 9), "index" },
-        { Add<GroundOperation>("recipe", new FoamSheet { Id = "foam", Name = "Twice", ThicknessMm = 5 }, 0), "recipe" },
+        { Add<GroundStep>("recipe", new FoamSheet { Id = "foam", Name = "Twice", ThicknessMm = 5 }, 0), "recipe" },
         { Add("recipe", new { id = "n", name = "No kind" }), "item.kind" },
         { Add("waters", new { id = "w2", name = "Half" }), "item.seed" },
         { Add("standIns", Samples.Willow, 0), "standIns" },
@@ -213,7 +213,7 @@ public class BuildEditTests
         { Set("standIns", "willow", new { heightM = 0 }), "standIns[0].heightM" },
         { new SizePhoto(new PointMm(0, 0), new PointMm(0, 0), 7.6), "b" },
         { new SizePhoto(new PointMm(0, 0), new PointMm(50, 0), 0), "apartM" },
-        { Add<GroundOperation>("recipe", new ExistingGround { Id = "g", Name = "Scan", GridId = "x", LeftMm = 0, BackMm = 0, WidthMm = 1, LowestMm = 0 }, 0), "recipe[0].widthMm" },
+        { Add<GroundStep>("recipe", new ExistingGround { Id = "g", Name = "Scan", GridId = "x", LeftMm = 0, BackMm = 0, WidthMm = 1, LowestMm = 0 }, 0), "recipe[0].widthMm" },
     };
 
     [Theory]

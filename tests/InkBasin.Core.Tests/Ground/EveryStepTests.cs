@@ -9,9 +9,9 @@ public class EveryStepTests
 {
     private static readonly Board Small = new(90, 60, 1.5);
 
-    private static IReadOnlyList<GroundOperation> Random(int seed) => RandomRecipe.EveryStep(new Random(seed), 130, 100);
+    private static IReadOnlyList<GroundStep> Random(int seed) => RandomRecipe.EveryStep(new Random(seed), 130, 100);
 
-    private static double[] Compile(IReadOnlyList<GroundOperation> steps) => GroundRecipe.Compile(Small, steps, RandomRecipe.Grids).Surface.HeightsMm;
+    private static double[] Compile(IReadOnlyList<GroundStep> steps) => GroundRecipe.Compile(Small, steps, RandomRecipe.Grids).Surface.HeightsMm;
 
     [Property(MaxTest = 150)]
     public bool Any_recipe_that_passes_its_checks_compiles_to_finite_heights_and_plaster_not_below_nought(int seed)
@@ -26,7 +26,7 @@ public class EveryStepTests
     public bool A_recipe_written_down_and_read_compiles_to_the_same_ground_to_the_last_bit(int seed)
     {
         var steps = Random(seed);
-        var again = JsonSerializer.Deserialize<List<GroundOperation>>(JsonSerializer.Serialize(steps))!;
+        var again = JsonSerializer.Deserialize<List<GroundStep>>(JsonSerializer.Serialize(steps))!;
         return Compile(steps).SequenceEqual(Compile(again));
     }
 
@@ -34,7 +34,7 @@ public class EveryStepTests
     public bool Digging_steps_never_raise_and_building_steps_never_lower(int seed)
     {
         var steps = Random(seed);
-        GroundOperation[] under = [new FoamSheet { Id = "0", Name = "Base", ThicknessMm = 25 }, steps[0]];
+        GroundStep[] under = [new FoamSheet { Id = "0", Name = "Base", ThicknessMm = 25 }, steps[0]];
         var before = Compile(under);
         foreach (var step in steps)
         {
@@ -51,7 +51,7 @@ public class EveryStepTests
     }
 
     // A kind that is not named here has not been thought of.
-    private static int Digs(GroundOperation step) => step switch
+    private static int Digs(GroundStep step) => step switch
     {
         Channel or Pond or SurveyedBed => -1,
         Ridge or RetainingWall or FillBlock or RockGroup or FoamSheet or PlasterSkin => 1,

@@ -8,7 +8,7 @@ public class GroundRecipeTests
 
     private static readonly FoamSheet Base = new() { Id = "base", Name = "Base", ThicknessMm = 30 };
 
-    private static double[] Heights(params GroundOperation[] steps) => GroundRecipe.Compile(Small, steps).Surface.HeightsMm;
+    private static double[] Heights(params GroundStep[] steps) => GroundRecipe.Compile(Small, steps).Surface.HeightsMm;
 
     private static Outline Box(double left, double back, double right, double front) =>
         new([new(left, back), new(right, back), new(right, front), new(left, front)]);
@@ -180,7 +180,7 @@ public class GroundRecipeTests
     [Fact]
     public void The_same_recipe_gives_the_same_ground_to_the_last_bit()
     {
-        GroundOperation[] recipe =
+        GroundStep[] recipe =
         [
             Base,
             new Channel { Id = "c", Name = "C", Points = [new(-5, 20, 10), new(90, 80, 30), new(220, 40, 20)], BedStartMm = 9, BedEndMm = 2, DishMm = 2 },
@@ -201,7 +201,7 @@ public class GroundRecipeTests
         Assert.Throws<OperationCanceledException>(() => GroundRecipe.Compile(Small, [Base, new PlasterSkin { Id = "s", Name = "S", ThicknessMm = 1 }], cancel: stop.Token));
     }
 
-    public static TheoryData<GroundOperation, string> Wrong => new()
+    public static TheoryData<GroundStep, string> Wrong => new()
     {
         { new FoamSheet { Id = "a", Name = "A", ThicknessMm = 0 }, "x.thicknessMm" },
         { new FoamSheet { Id = "a", Name = " ", ThicknessMm = 5 }, "x.name" },
@@ -225,6 +225,6 @@ public class GroundRecipeTests
 
     [Theory]
     [MemberData(nameof(Wrong))]
-    public void Steps_no_ground_can_be_made_of_are_refused_by_field(GroundOperation step, string field) =>
+    public void Steps_no_ground_can_be_made_of_are_refused_by_field(GroundStep step, string field) =>
         Assert.Equal(field, Assert.Throws<RefusedException>(() => step.Check("x")).Field);
 }

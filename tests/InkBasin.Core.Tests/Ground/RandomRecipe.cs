@@ -14,13 +14,13 @@ internal static class RandomRecipe
     });
 
     /// <summary>Every kind of step there is, by the table that names them for files.</summary>
-    public static IReadOnlySet<Type> Kinds { get; } = typeof(GroundOperation).GetCustomAttributes<JsonDerivedTypeAttribute>().Select(kind => kind.DerivedType).ToHashSet();
+    public static IReadOnlySet<Type> Kinds { get; } = typeof(GroundStep).GetCustomAttributes<JsonDerivedTypeAttribute>().Select(kind => kind.DerivedType).ToHashSet();
 
     /// <summary>
     /// A recipe of every kind of step, with settings drawn at random and the places of each within a box of the given size that
     /// begins up to 20 mm outside the board.
     /// </summary>
-    public static IReadOnlyList<GroundOperation> EveryStep(Random random, double widthMm, double depthMm, double leftMm = -20, double backMm = -20)
+    public static IReadOnlyList<GroundStep> EveryStep(Random random, double widthMm, double depthMm, double leftMm = -20, double backMm = -20)
     {
         double Between(double least, double most) => Math.Round(least + ((most - least) * random.NextDouble()), 2);
         PointMm Place() => new(leftMm + Between(0, widthMm), backMm + Between(0, depthMm));

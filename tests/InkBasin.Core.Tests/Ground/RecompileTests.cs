@@ -16,7 +16,7 @@ public class RecompileTests
     public bool After_any_chain_of_edits_the_recompiled_ground_is_the_compiled_one_to_the_last_bit(int seed)
     {
         var random = new Random(seed);
-        IReadOnlyList<GroundOperation> steps = [.. Local(random), .. Local(random), .. Local(random)];
+        IReadOnlyList<GroundStep> steps = [.. Local(random), .. Local(random), .. Local(random)];
         var ground = GroundRecipe.Compile(Wide, steps, RandomRecipe.Grids);
         for (var k = 0; k < 8; k++)
         {
@@ -36,7 +36,7 @@ public class RecompileTests
     {
         var random = new Random(seed);
         var board = new Board(400, 260, 1);
-        IReadOnlyList<GroundOperation> steps = [.. Enumerable.Range(0, 4).SelectMany(_ => Local(random))];
+        IReadOnlyList<GroundStep> steps = [.. Enumerable.Range(0, 4).SelectMany(_ => Local(random))];
         var ground = GroundRecipe.Compile(board, steps, RandomRecipe.Grids);
         for (var k = 0; k < 3; k++)
         {
@@ -76,9 +76,9 @@ public class RecompileTests
     [Fact]
     public void A_channel_reaches_as_far_as_a_hill_raised_before_it_makes_it_reach()
     {
-        GroundOperation foam = new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = 20 };
-        GroundOperation hill = new Ridge { Id = "h", Name = "Hill", Points = [new(200, 130)], HeightMm = 150, WidthMm = 300 };
-        GroundOperation cut = new Channel { Id = "c", Name = "Cut", Points = [new(200, 20, 10), new(200, 240, 10)], BedStartMm = 5, BedEndMm = 5, BankAngleDeg = 30 };
+        GroundStep foam = new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = 20 };
+        GroundStep hill = new Ridge { Id = "h", Name = "Hill", Points = [new(200, 130)], HeightMm = 150, WidthMm = 300 };
+        GroundStep cut = new Channel { Id = "c", Name = "Cut", Points = [new(200, 20, 10), new(200, 240, 10)], BedStartMm = 5, BedEndMm = 5, BankAngleDeg = 30 };
         var before = GroundRecipe.Compile(Wide, [foam], RandomRecipe.Grids);
         var after = GroundRecipe.Recompile(Wide, [foam, hill, cut], before, RandomRecipe.Grids);
         var moved = GroundRecipe.Recompile(Wide, [hill, cut, foam], after, RandomRecipe.Grids);
@@ -100,13 +100,13 @@ public class RecompileTests
     {
         var hand = new Strokes { Id = "s", Name = "Hand", Items = [Rise(10), Rise(20)] };
         var more = hand with { Items = [.. hand.Items, Rise(30)] };
-        GroundOperation skin = new PlasterSkin { Id = "p", Name = "Skin", ThicknessMm = 2 };
+        GroundStep skin = new PlasterSkin { Id = "p", Name = "Skin", ThicknessMm = 2 };
         var ground = GroundRecipe.Compile(Wide, [hand, skin], RandomRecipe.Grids);
         Assert.Equal(1, GroundRecipe.Differing(ground, [more, skin]));
         Assert.Equal(2, GroundRecipe.Differing(ground, [more with { Enabled = false }, skin]));
     }
 
-    private static IReadOnlyList<GroundOperation> Dented(GroundOperation step, Random random, IReadOnlyList<PointMm> feet)
+    private static IReadOnlyList<GroundStep> Dented(GroundStep step, Random random, IReadOnlyList<PointMm> feet)
     {
         var foot = feet[random.Next(feet.Count)];
         PointMm at = new(foot.XMm + (random.NextDouble() * 8) - 4, foot.YMm + (random.NextDouble() * 8) - 4);
@@ -130,17 +130,17 @@ public class RecompileTests
     private static Stroke Rise(double at) => new(StrokeKind.Rise, [new(at, at)], 12, 3);
 
     // Every kind of step, small and near one place, as a maker's steps are.
-    private static IReadOnlyList<GroundOperation> Local(Random random)
+    private static IReadOnlyList<GroundStep> Local(Random random)
     {
         double left = -20 + (random.NextDouble() * 340), back = -20 + (random.NextDouble() * 220);
         return [.. RandomRecipe.EveryStep(random, 90, 60, left, back).Select(step => step with { Id = random.Next().ToString(System.Globalization.CultureInfo.InvariantCulture) })];
     }
 
-    private static GroundOperation OneOf(Random random, IReadOnlyList<GroundOperation> steps) => steps[random.Next(steps.Count)];
+    private static GroundStep OneOf(Random random, IReadOnlyList<GroundStep> steps) => steps[random.Next(steps.Count)];
 
-    private static List<GroundOperation> Edited(Random random, IReadOnlyList<GroundOperation> steps)
+    private static List<GroundStep> Edited(Random random, IReadOnlyList<GroundStep> steps)
     {
-        List<GroundOperation> edited = [.. steps];
+        List<GroundStep> edited = [.. steps];
         var at = random.Next(edited.Count);
         switch (random.Next(6))
         {

@@ -6,7 +6,7 @@ public class StrokesTests
 {
     private static readonly Board Small = new(120, 80, 1);
 
-    private static readonly GroundOperation[] Hill =
+    private static readonly GroundStep[] Hill =
     [
         new FoamSheet { Id = "base", Name = "Base", ThicknessMm = 20 },
         new Ridge { Id = "hill", Name = "Hill", Points = [new(60, 40)], HeightMm = 10, WidthMm = 50 },

@@ -8,7 +8,7 @@ public class TerrainStepTests
 
     private static readonly FoamSheet Base = new() { Id = "base", Name = "Base", ThicknessMm = 30 };
 
-    private static double[] Heights(params GroundOperation[] steps) => GroundRecipe.Compile(Small, steps).Surface.HeightsMm;
+    private static double[] Heights(params GroundStep[] steps) => GroundRecipe.Compile(Small, steps).Surface.HeightsMm;
 
     private static double At(double[] heights, int column, int row) => heights[(row * 200) + column];
 

@@ -12,7 +12,7 @@ public class MakingPlanTests
     private static MakingPlan Of(Build build) =>
         Planner.Answers(build, Stores.Examples).Making(steps => GroundRecipe.Compile(build.Board, steps));
 
-    private static Build With(params GroundOperation[] steps) => Samples.Creek with { Recipe = [.. Samples.Creek.Recipe, .. steps] };
+    private static Build With(params GroundStep[] steps) => Samples.Creek with { Recipe = [.. Samples.Creek.Recipe, .. steps] };
 
     [Fact]
     public void Foam_is_the_ground_without_its_plaster_and_the_skin_is_mixed_from_its_true_surface()

@@ -5,7 +5,7 @@ import type {
   DrownedThing,
   LoggedWeighing,
   Neighbour,
-  Operation,
+  Step,
   RoomReading,
   StandIn,
   Water,
@@ -14,7 +14,7 @@ import type {
 
 /** The keyed lists of a build, and what is in them. */
 export interface Lists {
-  recipe: Operation;
+  recipe: Step;
   waters: Water;
   standIns: StandIn;
   drowned: DrownedThing;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import { freshId, useDesk } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
-import type { HollowAnswer, Operation, PointMm, RunningWater, ShorePlan } from '../api/types';
+import type { HollowAnswer, Step, PointMm, RunningWater, ShorePlan } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
@@ -124,8 +124,7 @@ export function Sheet({
   });
   const tryOut = (now: Tool, at: PointMm | null) => {
     const made = soFar(now, at, site());
-    if (made?.kind === 'operation')
-      preview(addTo('recipe', made.operation, placeFor(rest.recipe, made.operation.kind)));
+    if (made?.kind === 'step') preview(addTo('recipe', made.step, placeFor(rest.recipe, made.step.kind)));
     else if (made?.kind === 'stroke') preview(strokeEdit(rest.recipe, made.stroke, toolId.current));
   };
 
@@ -146,7 +145,7 @@ export function Sheet({
   const measuring = tool.kind === 'point' && tool.wants === 'sounding';
   // While liquid is poured, or the hollows are shown, the board is dry but for them.
   const undisturbed = pourTest.frame === null && looks.hollows === null;
-  const selectedStep = showSteps ? build.recipe.find((operation) => operation.id === desk.stepId) : undefined;
+  const selectedStep = showSteps ? build.recipe.find((step) => step.id === desk.stepId) : undefined;
 
   return (
     <div
@@ -232,14 +231,14 @@ export function Sheet({
             )}
             {showSteps &&
               build.recipe
-                .filter((operation) => operation !== selectedStep && operation.enabled)
-                .map((operation) => <StepOutline key={operation.id} operation={operation} scale={view.scale} />)}
+                .filter((step) => step !== selectedStep && step.enabled)
+                .map((step) => <StepOutline key={step.id} step={step} scale={view.scale} />)}
             <StandIns view={view} handles={showThings && tool.kind === 'hand'} />
             {showSight && desk.sight !== null && <SightLine sight={desk.sight} look={look} view={view} />}
             {tool.kind === 'hand' && <CutLineDrawing view={view} />}
             {looks.dams && tool.kind === 'hand' && <DamHandles view={view} />}
             {selectedStep !== undefined && (tool.kind === 'hand' || measuring) && (
-              <StepHandles operation={selectedStep} view={view} />
+              <StepHandles step={selectedStep} view={view} />
             )}
             {tool.kind === 'brush' && hover !== null && (
               <circle
@@ -283,13 +282,13 @@ function heightOn(ground: Ground, { xMm, yMm }: PointMm): number | null {
   return ground.heightsMm[row * ground.columns + column] ?? null;
 }
 
-function StepOutline({ operation, scale }: { operation: Operation; scale: number }) {
+function StepOutline({ step, scale }: { step: Step; scale: number }) {
   const desk = useDesk();
-  const points = pointsOf(operation);
+  const points = pointsOf(step);
   if (points.length === 0) return null;
-  const path = (isCurved(operation) ? smoothPath : straightPath)(points, scale, isClosed(operation));
+  const path = (isCurved(step) ? smoothPath : straightPath)(points, scale, isClosed(step));
   return (
-    <g className="step-outline" onPointerDown={() => desk.selectStep(operation.id)}>
+    <g className="step-outline" onPointerDown={() => desk.selectStep(step.id)}>
       <path className="step-reach" d={path} />
       <path className="step-thin" d={path} />
     </g>

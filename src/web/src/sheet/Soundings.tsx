@@ -1,15 +1,15 @@
 import { useRef } from 'react';
-import type { SurveyOperation } from '../api/types';
+import type { SurveyStep } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { Handle } from './Handle';
 import { within, type SheetView } from './view';
 import { changed } from '../desk/changes';
 
 /** The depths of a measured bed, each where the stick stood: to be moved and taken out. */
-export function Soundings({ bed, view }: { bed: SurveyOperation; view: SheetView }) {
+export function Soundings({ bed, view }: { bed: SurveyStep; view: SheetView }) {
   const { edit, preview, dropPreview } = useDesk();
-  const begun = useRef<SurveyOperation | null>(null);
-  const with_ = (soundings: SurveyOperation['soundings']) => ({ ...(begun.current ?? bed), soundings });
+  const begun = useRef<SurveyStep | null>(null);
+  const with_ = (soundings: SurveyStep['soundings']) => ({ ...(begun.current ?? bed), soundings });
   const moved = (i: number, dx: number, dy: number) =>
     with_(
       (begun.current ?? bed).soundings.map((one, k) =>
@@ -34,10 +34,10 @@ export function Soundings({ bed, view }: { bed: SurveyOperation; view: SheetView
           }}
           onDone={(dx, dy) => {
             const from = begun.current ?? bed;
-            const operation = moved(i, dx, dy);
+            const step = moved(i, dx, dy);
             begun.current = null;
             if (dx === 0 && dy === 0) dropPreview();
-            else void edit(changed('recipe', from, operation));
+            else void edit(changed('recipe', from, step));
           }}
           onRemove={
             bed.soundings.length > 1

@@ -1,4 +1,4 @@
-import type { BuildEdit, Operation, Stroke } from '../api/types';
+import type { BuildEdit, Step, Stroke } from '../api/types';
 import { moveAll } from './shapes';
 import { addTo } from '../desk/changes';
 
@@ -7,7 +7,7 @@ const COPY_MM = 12;
 const LAST = ['plasterSkin', 'strokes', 'edgeProfile'];
 
 /** A new step goes under the plaster, the hand's strokes and the joints: before the last of them. Plaster goes over all. */
-export function placeFor(recipe: Operation[], kind?: Operation['kind']): number {
+export function placeFor(recipe: Step[], kind?: Step['kind']): number {
   let index = recipe.length;
   if (kind === 'plasterSkin') return index;
   while (index > 0 && LAST.includes(recipe[index - 1]?.kind ?? '')) index -= 1;
@@ -15,17 +15,17 @@ export function placeFor(recipe: Operation[], kind?: Operation['kind']): number 
 }
 
 /** A stroke joins the last set of strokes when that ends the recipe, else it begins a set over everything. */
-export function strokeEdit(recipe: Operation[], stroke: Stroke, id: string): BuildEdit {
+export function strokeEdit(recipe: Step[], stroke: Stroke, id: string): BuildEdit {
   const last = recipe.at(-1);
   if (last?.kind === 'strokes' && last.enabled)
     return { kind: 'append', list: 'recipe', id: last.id, field: 'items', item: stroke };
-  const operation: Operation = { kind: 'strokes', id, name: 'By hand', enabled: true, items: [stroke] };
-  return addTo('recipe', operation, recipe.length);
+  const step: Step = { kind: 'strokes', id, name: 'By hand', enabled: true, items: [stroke] };
+  return addTo('recipe', step, recipe.length);
 }
 
 /** The same step once more, a little to the side so that both are seen. */
-export function copyOf(operation: Operation, id: string, taken: Set<string>): Operation {
-  return { ...moveAll(operation, COPY_MM, COPY_MM), id, name: unused(`${operation.name} copy`, taken) };
+export function copyOf(step: Step, id: string, taken: Set<string>): Step {
+  return { ...moveAll(step, COPY_MM, COPY_MM), id, name: unused(`${step.name} copy`, taken) };
 }
 
 /** A name nobody has yet. */

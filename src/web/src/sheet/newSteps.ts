@@ -1,11 +1,11 @@
-import type { Operation, PointMm } from '../api/types';
+import type { Step, PointMm } from '../api/types';
 import type { BoxKind, LineKind } from './stepKinds';
 import type { Site } from './tools';
 
 const half = (mm: number) => Math.round(mm * 2) / 2;
 
 /** A step as it is first drawn along a line, starting from the ground that is there. */
-export function drawnLine(kind: LineKind, points: PointMm[], site: Site): Operation {
+export function drawnLine(kind: LineKind, points: PointMm[], site: Site): Step {
   const common = { id: site.id, enabled: true };
   const least = Math.min(site.board.widthMm, site.board.depthMm);
   const onBoard = points.map((point) => clamp(point, site));
@@ -51,7 +51,7 @@ export function drawnLine(kind: LineKind, points: PointMm[], site: Site): Operat
 }
 
 /** A step as it is first dragged out. */
-export function drawnBox(kind: BoxKind, from: PointMm, to: PointMm, site: Site): Operation {
+export function drawnBox(kind: BoxKind, from: PointMm, to: PointMm, site: Site): Step {
   const [x0, x1] = [Math.min(from.xMm, to.xMm), Math.max(from.xMm, to.xMm)];
   const [y0, y1] = [Math.min(from.yMm, to.yMm), Math.max(from.yMm, to.yMm)];
   const common = { id: site.id, enabled: true };

@@ -1,4 +1,4 @@
-import type { Operation } from '../api/types';
+import type { Step } from '../api/types';
 
 interface StepKind {
   /** Beside its name in the list of steps. */
@@ -25,11 +25,11 @@ export const STEP_KINDS = {
   strokes: { word: 'by hand', drawn: 'otherwise', invites: null },
   existingGround: { word: 'brought in', drawn: 'otherwise', invites: null },
   edgeProfile: { word: 'joint', drawn: 'otherwise', invites: null },
-} as const satisfies Record<Operation['kind'], StepKind>;
+} as const satisfies Record<Step['kind'], StepKind>;
 
 type Drawn<How extends StepKind['drawn']> = {
-  [K in Operation['kind']]: (typeof STEP_KINDS)[K]['drawn'] extends How ? K : never;
-}[Operation['kind']];
+  [K in Step['kind']]: (typeof STEP_KINDS)[K]['drawn'] extends How ? K : never;
+}[Step['kind']];
 
 /** Steps drawn along a line. */
 export type LineKind = Drawn<'line'>;
@@ -39,7 +39,7 @@ export type BoxKind = Drawn<'box'>;
 
 /** The kinds that are drawn one way. */
 export function kindsDrawn<How extends StepKind['drawn']>(how: How): Drawn<How>[] {
-  return (Object.keys(STEP_KINDS) as Operation['kind'][]).filter(
+  return (Object.keys(STEP_KINDS) as Step['kind'][]).filter(
     (kind): kind is Drawn<How> => STEP_KINDS[kind].drawn === how,
   );
 }

@@ -1,4 +1,4 @@
-import type { Board, DrownedThing, Operation, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
+import type { Board, DrownedThing, Step, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
 import { drawnBox, drawnLine } from './newSteps';
 import type { BoxKind, LineKind } from './stepKinds';
 
@@ -43,7 +43,7 @@ export type ToolEvent =
 
 /** What a tool has made once it is finished, or would make as it stands. */
 export type Made =
-  | { kind: 'operation'; operation: Operation }
+  | { kind: 'step'; step: Step }
   | { kind: 'stroke'; stroke: Stroke }
   | { kind: 'water'; water: Pick<Water, 'seed'> }
   | { kind: 'standIn'; thing: StandIn }
@@ -130,10 +130,10 @@ function spanStep(tool: Extract<Tool, { kind: 'span' }>, event: ToolEvent): Tool
 export function soFar(tool: Tool, hover: PointMm | null, site: Site): Made | null {
   if (tool.kind === 'line') {
     const points = hover === null ? tool.points : [...tool.points, hover];
-    return points.length >= 2 ? { kind: 'operation', operation: drawnLine(tool.makes, points, site) } : null;
+    return points.length >= 2 ? { kind: 'step', step: drawnLine(tool.makes, points, site) } : null;
   }
   if (tool.kind === 'box' && tool.from !== null && tool.to !== null && far(tool.from, tool.to)) {
-    return { kind: 'operation', operation: drawnBox(tool.makes, tool.from, tool.to, site) };
+    return { kind: 'step', step: drawnBox(tool.makes, tool.from, tool.to, site) };
   }
   if (tool.kind === 'brush' && tool.path !== null) return { kind: 'stroke', stroke: strokeOf(tool.brush, tool.path) };
   return null;
@@ -155,7 +155,7 @@ function lineStep(tool: Extract<Tool, { kind: 'line' }>, event: ToolEvent, site:
     { xMm: widthMm + 20, yMm: depthMm / 2 },
   ];
   const points = tool.points.length >= 2 ? tool.points : across;
-  return { tool: AT_HAND, made: { kind: 'operation', operation: drawnLine(tool.makes, points, site) } };
+  return { tool: AT_HAND, made: { kind: 'step', step: drawnLine(tool.makes, points, site) } };
 }
 
 function boxStep(tool: Extract<Tool, { kind: 'box' }>, event: ToolEvent, site: Site): ToolStep {
@@ -169,14 +169,14 @@ function boxStep(tool: Extract<Tool, { kind: 'box' }>, event: ToolEvent, site: S
         return { tool: { ...tool, from: null, to: null }, made: null };
       return {
         tool: AT_HAND,
-        made: { kind: 'operation', operation: drawnBox(tool.makes, tool.from, event.at, site) },
+        made: { kind: 'step', step: drawnBox(tool.makes, tool.from, event.at, site) },
       };
     default: {
       const at = centre(site.board);
       const reach = Math.min(site.board.widthMm, site.board.depthMm) / 6;
       const from = { xMm: at.xMm - reach, yMm: at.yMm - reach };
       const to = { xMm: at.xMm + reach, yMm: at.yMm + reach };
-      return { tool: AT_HAND, made: { kind: 'operation', operation: drawnBox(tool.makes, from, to, site) } };
+      return { tool: AT_HAND, made: { kind: 'step', step: drawnBox(tool.makes, from, to, site) } };
     }
   }
 }

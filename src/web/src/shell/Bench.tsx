@@ -70,11 +70,11 @@ function Instruments({ stage }: { stage: StagePath }) {
 
   const onMade = (made: Made) => {
     switch (made.kind) {
-      case 'operation': {
+      case 'step': {
         const taken = new Set(rest.recipe.map((o) => o.name));
-        const operation = { ...made.operation, name: unused(made.operation.name, taken) };
-        selectStep(operation.id);
-        void edit(addTo('recipe', operation, placeFor(rest.recipe, operation.kind)));
+        const step = { ...made.step, name: unused(made.step.name, taken) };
+        selectStep(step.id);
+        void edit(addTo('recipe', step, placeFor(rest.recipe, step.kind)));
         break;
       }
       case 'stroke':

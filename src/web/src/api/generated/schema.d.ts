@@ -4323,7 +4323,7 @@ export interface components {
             /** @description The board. */
             board: components["schemas"]["Board"];
             /** @description The ground recipe, in order. */
-            recipe: components["schemas"]["GroundOperation"][];
+            recipe: components["schemas"]["GroundStep"][];
             /** @description The waters, in the maker's order. */
             waters: components["schemas"]["Water"][];
             /** @description Dams standing along the board's edges. */
@@ -5664,15 +5664,55 @@ export interface components {
              */
             sprayMlPerDm2: number;
         };
+        /** @description The ground of a plan in figures. */
+        GroundPlan: {
+            /**
+             * Format: int32
+             * @description Cells from left to right.
+             */
+            columns: number;
+            /**
+             * Format: int32
+             * @description Cells from back to front.
+             */
+            rows: number;
+            /**
+             * Format: double
+             * @description Side of a cell, mm.
+             */
+            cellMm: number;
+            /**
+             * Format: double
+             * @description Lowest ground, mm.
+             */
+            lowestMm: number;
+            /**
+             * Format: double
+             * @description Highest ground, mm.
+             */
+            highestMm: number;
+            /**
+             * Format: double
+             * @description True area under plaster, mm².
+             */
+            skinAreaMm2: number;
+            /**
+             * Format: double
+             * @description Plaster, ml.
+             */
+            skinMl: number;
+            /** @description What the soundings of each measured bed say of it. */
+            surveys: components["schemas"]["SurveyFigures"][];
+        };
         /** @description One named step of a ground recipe (models.md §1). Steps are applied in order, each to what the ones before left. */
-        GroundOperation: components["schemas"]["GroundOperationFoamSheet"] | components["schemas"]["GroundOperationChannel"] | components["schemas"]["GroundOperationPond"] | components["schemas"]["GroundOperationPad"] | components["schemas"]["GroundOperationPlasterSkin"] | components["schemas"]["GroundOperationRidge"] | components["schemas"]["GroundOperationTrackBed"] | components["schemas"]["GroundOperationRetainingWall"] | components["schemas"]["GroundOperationFillBlock"] | components["schemas"]["GroundOperationRockGroup"] | components["schemas"]["GroundOperationStrokes"] | components["schemas"]["GroundOperationExistingGround"] | components["schemas"]["GroundOperationSurveyedBed"] | components["schemas"]["GroundOperationEdgeProfile"];
+        GroundStep: components["schemas"]["GroundStepFoamSheet"] | components["schemas"]["GroundStepChannel"] | components["schemas"]["GroundStepPond"] | components["schemas"]["GroundStepPad"] | components["schemas"]["GroundStepPlasterSkin"] | components["schemas"]["GroundStepRidge"] | components["schemas"]["GroundStepTrackBed"] | components["schemas"]["GroundStepRetainingWall"] | components["schemas"]["GroundStepFillBlock"] | components["schemas"]["GroundStepRockGroup"] | components["schemas"]["GroundStepStrokes"] | components["schemas"]["GroundStepExistingGround"] | components["schemas"]["GroundStepSurveyedBed"] | components["schemas"]["GroundStepEdgeProfile"];
         /**
          * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
          *     in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
          *     they meet the ground. It only takes away. Beyond its ends it closes in a half round, so a channel that
          *     is to run off the board has its last point outside.
          */
-        GroundOperationChannel: {
+        GroundStepChannel: {
             /** @enum {string} */
             kind: "channel";
             /** @description Centre line, 2…200 points, with the bed's width at each. */
@@ -5724,7 +5764,7 @@ export interface components {
          * @description The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
          *     behind it.
          */
-        GroundOperationEdgeProfile: {
+        GroundStepEdgeProfile: {
             /** @enum {string} */
             kind: "edgeProfile";
             /** @description The side of the board. */
@@ -5747,7 +5787,7 @@ export interface components {
          * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
          *     was there; where the grid has a hole the ground stays as it is.
          */
-        GroundOperationExistingGround: {
+        GroundStepExistingGround: {
             /** @enum {string} */
             kind: "existingGround";
             /** @description Id of the grid it lays down. */
@@ -5793,7 +5833,7 @@ export interface components {
          * @description A false bed: the bed inside the outline is raised to a level wherever it is lower, to save resin (models.md §1c). It is
          *     honest only where the ink hides it.
          */
-        GroundOperationFillBlock: {
+        GroundStepFillBlock: {
             /** @enum {string} */
             kind: "fillBlock";
             /** @description Outline of the block. */
@@ -5814,7 +5854,7 @@ export interface components {
          * @description A sheet of foam laid on what is there: raises the ground inside its outline by its thickness, or the whole board
          *     when it has none. Its edge may be carved back to a slope.
          */
-        GroundOperationFoamSheet: {
+        GroundStepFoamSheet: {
             /** @enum {string} */
             kind: "foamSheet";
             /**
@@ -5839,7 +5879,7 @@ export interface components {
          * @description A flat shelf at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
          *     the ground round it is battered up or down to it at the batter angle.
          */
-        GroundOperationPad: {
+        GroundStepPad: {
             /** @enum {string} */
             kind: "pad";
             /** @description Edge of the flat. */
@@ -5865,7 +5905,7 @@ export interface components {
          * @description A skin of plaster of one thickness over a region or the whole board, measured plumb. It may carry the roughness
          *     a trowel and brush leave; the thickness is then the mean.
          */
-        GroundOperationPlasterSkin: {
+        GroundStepPlasterSkin: {
             /** @enum {string} */
             kind: "plasterSkin";
             /**
@@ -5896,7 +5936,7 @@ export interface components {
          *     is dug, the level at which it would run over. A shelf of its own depth may run round the margin; inside it the bed
          *     slopes down to the full depth. With neither shelf nor slope it is a dock with upright walls.
          */
-        GroundOperationPond: {
+        GroundStepPond: {
             /** @enum {string} */
             kind: "pond";
             /** @description The shore. */
@@ -5939,7 +5979,7 @@ export interface components {
          * @description A wall of one thickness along a line of straight pieces, with its top at a level: ground under it is raised to the top,
          *     ground that already stands higher is left.
          */
-        GroundOperationRetainingWall: {
+        GroundStepRetainingWall: {
             /** @enum {string} */
             kind: "retainingWall";
             /** @description Foot of the wall, 2…200 points, joined straight. */
@@ -5965,7 +6005,7 @@ export interface components {
          * @description A hill (one point) or a ridge (a smooth crest line) raised on what is there: full height on the crest, falling smoothly to
          *     nothing at half its base width.
          */
-        GroundOperationRidge: {
+        GroundStepRidge: {
             /** @enum {string} */
             kind: "ridge";
             /** @description The crest, 1…200 points. */
@@ -5991,7 +6031,7 @@ export interface components {
          * @description Rocks strewn in an outline: domes on elliptic footprints, turned and sized at random from a seed, each bedded a third of
          *     its height into the ground at its middle.
          */
-        GroundOperationRockGroup: {
+        GroundStepRockGroup: {
             /** @enum {string} */
             kind: "rockGroup";
             /** @description Where they lie. */
@@ -6029,7 +6069,7 @@ export interface components {
             enabled: boolean;
         };
         /** @description Free strokes of the hand, in the order they were made. */
-        GroundOperationStrokes: {
+        GroundStepStrokes: {
             /** @enum {string} */
             kind: "strokes";
             /** @description The strokes. */
@@ -6045,7 +6085,7 @@ export interface components {
          * @description A bed that exists and was measured with a stick: inside the shore the ground is put to the waterline less the depth, by the
          *     spline of IReadOnlyList&lt;Sounding&gt; SurveyedBed.Soundings.
          */
-        GroundOperationSurveyedBed: {
+        GroundStepSurveyedBed: {
             /** @enum {string} */
             kind: "surveyedBed";
             /** @description The shore, where the depth is nothing. */
@@ -6073,7 +6113,7 @@ export interface components {
          * @description A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
          *     battered to the ground beside at the batter angle (models.md §1, cut and embankment).
          */
-        GroundOperationTrackBed: {
+        GroundStepTrackBed: {
             /** @enum {string} */
             kind: "trackBed";
             /** @description Centre line, 2…200 points. */
@@ -6104,46 +6144,6 @@ export interface components {
             name: string;
             /** @description False when switched off: kept in the recipe, left out of the ground. */
             enabled: boolean;
-        };
-        /** @description The ground of a plan in figures. */
-        GroundPlan: {
-            /**
-             * Format: int32
-             * @description Cells from left to right.
-             */
-            columns: number;
-            /**
-             * Format: int32
-             * @description Cells from back to front.
-             */
-            rows: number;
-            /**
-             * Format: double
-             * @description Side of a cell, mm.
-             */
-            cellMm: number;
-            /**
-             * Format: double
-             * @description Lowest ground, mm.
-             */
-            lowestMm: number;
-            /**
-             * Format: double
-             * @description Highest ground, mm.
-             */
-            highestMm: number;
-            /**
-             * Format: double
-             * @description True area under plaster, mm².
-             */
-            skinAreaMm2: number;
-            /**
-             * Format: double
-             * @description Plaster, ml.
-             */
-            skinMl: number;
-            /** @description What the soundings of each measured bed say of it. */
-            surveys: components["schemas"]["SurveyFigures"][];
         };
         /** @description The answer of the health route. */
         Health: {

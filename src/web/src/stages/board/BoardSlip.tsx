@@ -7,7 +7,7 @@ import { JointsPart } from './JointsPart';
 import { PhotoPart, type Span } from './PhotoPart';
 import { StandInsPart } from './StandInsPart';
 import { ToolButton } from '../../slip/ToolButton';
-import { setBuild } from '../../desk/changes';
+import { setBuild, type Fields } from '../../desk/changes';
 
 /** The board: how large the scene is, at the bench and at full size, and what it is measured with. */
 export function BoardSlip({
@@ -27,7 +27,7 @@ export function BoardSlip({
   const { board, measuring } = build;
   const { device, cup } = measuring;
   const setBoard = (change: Partial<typeof board>) => edit(setBuild({ board: change }));
-  const setMeasuring = (change: Partial<typeof measuring>) => edit(setBuild({ measuring: change }));
+  const setMeasuring = (change: Fields<typeof measuring>) => edit(setBuild({ measuring: change }));
   return (
     <>
       <header className="slip-head">
@@ -128,25 +128,25 @@ export function BoardSlip({
           suffix={device.kind === 'scale' ? 'g' : 'ml'}
           step={0.1}
           value={device.graduation}
-          onChange={(graduation) => setMeasuring({ device: { ...device, graduation } })}
+          onChange={(graduation) => setMeasuring({ device: { graduation } })}
         />
         <NumberField
           label="Cup, inside, at the base"
           quantity="length"
           value={cup.baseMm}
-          onChange={(baseMm) => setMeasuring({ cup: { ...cup, baseMm } })}
+          onChange={(baseMm) => setMeasuring({ cup: { baseMm } })}
         />
         <NumberField
           label="Cup, inside, at the rim"
           quantity="length"
           value={cup.topMm}
-          onChange={(topMm) => setMeasuring({ cup: { ...cup, topMm } })}
+          onChange={(topMm) => setMeasuring({ cup: { topMm } })}
         />
         <NumberField
           label="Cup, inner height"
           quantity="length"
           value={cup.heightMm}
-          onChange={(heightMm) => setMeasuring({ cup: { ...cup, heightMm } })}
+          onChange={(heightMm) => setMeasuring({ cup: { heightMm } })}
         />
         <NumberField
           label="Lost on sticks and walls"

@@ -127,10 +127,10 @@ export function JointsPart() {
   function take(joint: Joint | null) {
     if (joint?.takeTheirs == null) return;
     const before = build.recipe.find((one) => one.kind === 'edgeProfile' && one.side === joint.neighbour.side);
-    const operation = { ...joint.takeTheirs, kind: 'edgeProfile' as const, id: before?.id ?? freshId('joint') };
+    const step = { ...joint.takeTheirs, kind: 'edgeProfile' as const, id: before?.id ?? freshId('joint') };
     return before === undefined
-      ? edit(addTo('recipe', operation, build.recipe.length))
-      : edit(changed('recipe', before, operation));
+      ? edit(addTo('recipe', step, build.recipe.length))
+      : edit(changed('recipe', before, step));
   }
 }
 

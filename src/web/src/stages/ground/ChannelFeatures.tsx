@@ -1,5 +1,5 @@
 import Button from 'react-bootstrap/Button';
-import type { ChannelOperation, Operation } from '../../api/types';
+import type { ChannelStep, Step } from '../../api/types';
 import { NumberField } from '../../slip/fields';
 
 type Feature = Record<string, number>;
@@ -37,8 +37,8 @@ export function ChannelFeatures({
   channel,
   replace,
 }: {
-  channel: ChannelOperation;
-  replace: (changed: Operation) => Promise<boolean>;
+  channel: ChannelStep;
+  replace: (changed: Step) => Promise<boolean>;
 }) {
   const { fords, islands, weirs } = channel;
   const newFord = { alongShare: 0.5, lengthMm: 30, riseMm: 5 };

@@ -1,5 +1,5 @@
 import Button from 'react-bootstrap/Button';
-import type { Operation } from '../../api/types';
+import type { Step } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { copyOf } from '../../sheet/edits';
 import { kindsDrawn, STEP_KINDS } from '../../sheet/stepKinds';
@@ -18,7 +18,7 @@ interface Drawn {
 }
 
 // Begun with nothing drawn yet.
-const DRAWN: Drawn[] = (Object.keys(STEP_KINDS) as Operation['kind'][]).flatMap((kind): Drawn[] => {
+const DRAWN: Drawn[] = (Object.keys(STEP_KINDS) as Step['kind'][]).flatMap((kind): Drawn[] => {
   const words = STEP_KINDS[kind].invites;
   if (words === null) return [];
   if (isIn(kindsDrawn('line'), kind)) return [{ tool: { kind: 'line', makes: kind, points: [] }, words }];
@@ -37,9 +37,9 @@ function sameTool(a: Tool, b: Tool): boolean {
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
   const { id, build, plan, edit, stepId, selectStep } = useDesk();
-  const add = (operation: Operation) => {
-    selectStep(operation.id);
-    void edit(addTo('recipe', operation, build.recipe.length));
+  const add = (step: Step) => {
+    selectStep(step.id);
+    void edit(addTo('recipe', step, build.recipe.length));
   };
   return (
     <>
@@ -85,30 +85,30 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
         <h3>Steps, first to last</h3>
         {build.recipe.length === 0 && <p>The board is bare. Lay a sheet of foam, then scoop the water out of it.</p>}
         <ol className="steps">
-          {build.recipe.map((operation, i) => (
-            <li key={operation.id} className={operation.id === stepId ? 'selected' : ''}>
+          {build.recipe.map((step, i) => (
+            <li key={step.id} className={step.id === stepId ? 'selected' : ''}>
               <div className="step-row">
                 <input
                   type="checkbox"
                   className="form-check-input"
-                  checked={operation.enabled}
-                  aria-label={`${operation.name} is part of the ground`}
-                  onChange={() => void edit(setIn('recipe', operation.id, { enabled: !operation.enabled }))}
+                  checked={step.enabled}
+                  aria-label={`${step.name} is part of the ground`}
+                  onChange={() => void edit(setIn('recipe', step.id, { enabled: !step.enabled }))}
                 />
                 <button
                   type="button"
                   className="step-name"
-                  aria-expanded={operation.id === stepId}
-                  onClick={() => selectStep(operation.id === stepId ? null : operation.id)}
+                  aria-expanded={step.id === stepId}
+                  onClick={() => selectStep(step.id === stepId ? null : step.id)}
                 >
-                  {operation.name} <span>{STEP_KINDS[operation.kind].word}</span>
+                  {step.name} <span>{STEP_KINDS[step.kind].word}</span>
                 </button>
                 <button
                   type="button"
                   className="step-tool"
                   disabled={i === 0}
-                  aria-label={`Move ${operation.name} earlier`}
-                  onClick={() => void edit(moveIn('recipe', operation.id, i - 1))}
+                  aria-label={`Move ${step.name} earlier`}
+                  onClick={() => void edit(moveIn('recipe', step.id, i - 1))}
                 >
                   ↑
                 </button>
@@ -116,17 +116,17 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                   type="button"
                   className="step-tool"
                   disabled={i === build.recipe.length - 1}
-                  aria-label={`Move ${operation.name} later`}
-                  onClick={() => void edit(moveIn('recipe', operation.id, i + 1))}
+                  aria-label={`Move ${step.name} later`}
+                  onClick={() => void edit(moveIn('recipe', step.id, i + 1))}
                 >
                   ↓
                 </button>
                 <button
                   type="button"
                   className="step-tool"
-                  aria-label={`Copy ${operation.name}`}
+                  aria-label={`Copy ${step.name}`}
                   onClick={() => {
-                    const copy = copyOf(operation, freshId('copy'), new Set(build.recipe.map((one) => one.name)));
+                    const copy = copyOf(step, freshId('copy'), new Set(build.recipe.map((one) => one.name)));
                     selectStep(copy.id);
                     void edit(addTo('recipe', copy, i + 1));
                   }}
@@ -136,13 +136,13 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                 <button
                   type="button"
                   className="step-tool"
-                  aria-label={`Remove ${operation.name}`}
-                  onClick={() => void edit(removeFrom('recipe', operation.id))}
+                  aria-label={`Remove ${step.name}`}
+                  onClick={() => void edit(removeFrom('recipe', step.id))}
                 >
                   ×
                 </button>
               </div>
-              {operation.id === stepId && <StepFields operation={operation} tool={tool} setTool={setTool} />}
+              {step.id === stepId && <StepFields step={step} tool={tool} setTool={setTool} />}
             </li>
           ))}
         </ol>

@@ -42,9 +42,9 @@ export function ImportPart() {
   };
   const lay = async () => {
     if (read === null) return;
-    const operation = { ...read.step, kind: 'existingGround' as const, id: freshId('existing') };
-    selectStep(operation.id);
-    if (await edit(addTo('recipe', operation, placeFor(rest.recipe)))) setRead(null);
+    const step = { ...read.step, kind: 'existingGround' as const, id: freshId('existing') };
+    selectStep(step.id);
+    if (await edit(addTo('recipe', step, placeFor(rest.recipe)))) setRead(null);
   };
   const mm = (value: number) => formatQuantity(value, 'length', units);
   return (

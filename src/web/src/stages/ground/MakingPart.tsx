@@ -10,7 +10,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, formatVolume, unitOf, type Units } from '../../units/units';
-import { setBuild } from '../../desk/changes';
+import { setBuild, type Fields } from '../../desk/changes';
 
 /** What to cut and to mix for this ground. */
 export function MakingPart() {
@@ -188,7 +188,7 @@ function Settings() {
   const { build, edit } = useDesk();
   const plasters = usePlasters();
   const { making } = build;
-  const set = (change: Partial<Making>) => edit(setBuild({ making: change }));
+  const set = (change: Fields<Making>) => edit(setBuild({ making: change }));
   const known = plasters.some((one) => one.name === making.plaster.name);
   return (
     <details className="more">
@@ -199,7 +199,7 @@ function Settings() {
           label={label}
           quantity="length"
           value={making.foam[key]}
-          onChange={(value) => set({ foam: { ...making.foam, [key]: value } })}
+          onChange={(value) => set({ foam: { [key]: value } })}
         />
       ))}
       <ChoiceField
@@ -209,7 +209,7 @@ function Settings() {
           { value: 'extruded', label: 'Extruded' },
           { value: 'expanded', label: 'Expanded' },
         ]}
-        onChange={(kind) => void set({ foam: { ...making.foam, kind: kind as Making['foam']['kind'] } })}
+        onChange={(kind) => void set({ foam: { kind: kind as Making['foam']['kind'] } })}
       />
       <ChoiceField
         label="Plaster"
@@ -224,44 +224,44 @@ function Settings() {
         label="Water to powder, by weight"
         step={0.05}
         value={making.plaster.waterPerPowder}
-        onChange={(waterPerPowder) => set({ plaster: { ...making.plaster, waterPerPowder } })}
+        onChange={(waterPerPowder) => set({ plaster: { waterPerPowder } })}
       />
       <NumberField
         label="Wet density"
         suffix="g/ml"
         step={0.05}
         value={making.plaster.wetDensity}
-        onChange={(wetDensity) => set({ plaster: { ...making.plaster, wetDensity } })}
+        onChange={(wetDensity) => set({ plaster: { wetDensity } })}
       />
       <NumberField
         label="Working time"
         suffix="min"
         value={making.plaster.workingMin}
-        onChange={(workingMin) => set({ plaster: { ...making.plaster, workingMin } })}
+        onChange={(workingMin) => set({ plaster: { workingMin } })}
       />
       <NumberField
         label="You place a minute"
         quantity="volume"
         step={5}
         value={making.plaster.mlPerMin}
-        onChange={(mlPerMin) => set({ plaster: { ...making.plaster, mlPerMin } })}
+        onChange={(mlPerMin) => set({ plaster: { mlPerMin } })}
       />
       <NumberField
         label="Texture, deep"
         quantity="length"
         step={0.1}
         value={making.cover.textureMm}
-        onChange={(textureMm) => set({ cover: { ...making.cover, textureMm } })}
+        onChange={(textureMm) => set({ cover: { textureMm } })}
       />
       <NumberField
         label="Glue, parts"
         value={making.cover.glueParts}
-        onChange={(glueParts) => set({ cover: { ...making.cover, glueParts } })}
+        onChange={(glueParts) => set({ cover: { glueParts } })}
       />
       <NumberField
         label="to water, parts"
         value={making.cover.waterParts}
-        onChange={(waterParts) => set({ cover: { ...making.cover, waterParts } })}
+        onChange={(waterParts) => set({ cover: { waterParts } })}
       />
     </details>
   );

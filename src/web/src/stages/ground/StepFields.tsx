@@ -1,13 +1,6 @@
 import { useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
-import type {
-  ChannelOperation,
-  FoamOperation,
-  Operation,
-  PondOperation,
-  SkinOperation,
-  SurveyOperation,
-} from '../../api/types';
+import type { ChannelStep, FoamStep, Step, PondStep, SkinStep, SurveyStep } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import type { Tool } from '../../sheet/tools';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
@@ -18,39 +11,26 @@ import { numbersOf } from './stepNumbers';
 import { ToolButton } from '../../slip/ToolButton';
 import { changed } from '../../desk/changes';
 
-type Replace = (changed: Operation) => Promise<boolean>;
+type Replace = (changed: Step) => Promise<boolean>;
 
 /** What the selected step is made by. */
-export function StepFields({
-  operation,
-  tool,
-  setTool,
-}: {
-  operation: Operation;
-  tool: Tool;
-  setTool: (tool: Tool) => void;
-}) {
+export function StepFields({ step, tool, setTool }: { step: Step; tool: Tool; setTool: (tool: Tool) => void }) {
   const { edit } = useDesk();
-  const replace: Replace = (after) => edit(changed('recipe', operation, after));
+  const replace: Replace = (after) => edit(changed('recipe', step, after));
   return (
     <div className="step-fields">
-      <TextField label="Name" value={operation.name} onChange={(name) => void replace({ ...operation, name })} />
-      {numbersOf(operation).map(({ with: changed, ...number }) => (
+      <TextField label="Name" value={step.name} onChange={(name) => void replace({ ...step, name })} />
+      {numbersOf(step).map(({ with: changed, ...number }) => (
         <NumberField key={number.label} {...number} onChange={(value) => replace(changed(value))} />
       ))}
-      {operation.kind === 'channel' && <ChannelFeatures channel={operation} replace={replace} />}
-      {operation.kind === 'channel' && <Widths channel={operation} replace={replace} />}
-      {operation.kind === 'pond' && (
-        <Overhang key={operation.id + operation.overhang} pond={operation} replace={replace} />
-      )}
-      {(operation.kind === 'plasterSkin' || operation.kind === 'foamSheet') && (
-        <Covers operation={operation} replace={replace} />
-      )}
-      {operation.kind === 'surveyedBed' && <Depths bed={operation} replace={replace} tool={tool} setTool={setTool} />}
-      {operation.kind === 'strokes' && (
+      {step.kind === 'channel' && <ChannelFeatures channel={step} replace={replace} />}
+      {step.kind === 'channel' && <Widths channel={step} replace={replace} />}
+      {step.kind === 'pond' && <Overhang key={step.id + step.overhang} pond={step} replace={replace} />}
+      {(step.kind === 'plasterSkin' || step.kind === 'foamSheet') && <Covers step={step} replace={replace} />}
+      {step.kind === 'surveyedBed' && <Depths bed={step} replace={replace} tool={tool} setTool={setTool} />}
+      {step.kind === 'strokes' && (
         <p className="quiet">
-          {operation.items.length === 1 ? 'One stroke' : `${operation.items.length} strokes`} of the brush, in the order
-          made.
+          {step.items.length === 1 ? 'One stroke' : `${step.items.length} strokes`} of the brush, in the order made.
         </p>
       )}
     </div>
@@ -58,7 +38,7 @@ export function StepFields({
 }
 
 /** The whole board, or a region of it. */
-function Covers({ operation, replace }: { operation: FoamOperation | SkinOperation; replace: Replace }) {
+function Covers({ step, replace }: { step: FoamStep | SkinStep; replace: Replace }) {
   const { board } = useDesk().build;
   const inset = (share: number) => ({ xMm: board.widthMm * share, yMm: board.depthMm * share });
   const [a, b] = [inset(0.15), inset(0.85)];
@@ -66,12 +46,12 @@ function Covers({ operation, replace }: { operation: FoamOperation | SkinOperati
   return (
     <ChoiceField
       label="Covers"
-      value={operation.outline === null ? 'all' : 'region'}
+      value={step.outline === null ? 'all' : 'region'}
       choices={[
         { value: 'all', label: 'the whole board' },
         { value: 'region', label: 'a region' },
       ]}
-      onChange={(covers) => void replace({ ...operation, outline: covers === 'all' ? null : region })}
+      onChange={(covers) => void replace({ ...step, outline: covers === 'all' ? null : region })}
     />
   );
 }
@@ -83,7 +63,7 @@ function Depths({
   tool,
   setTool,
 }: {
-  bed: SurveyOperation;
+  bed: SurveyStep;
   replace: Replace;
   tool: Tool;
   setTool: (tool: Tool) => void;
@@ -129,7 +109,7 @@ function Depths({
 }
 
 /** A note on a pond: where its bank overhangs. */
-function Overhang({ pond, replace }: { pond: PondOperation; replace: Replace }) {
+function Overhang({ pond, replace }: { pond: PondStep; replace: Replace }) {
   const id = useId();
   const [text, setText] = useState(pond.overhang);
   return (
@@ -150,7 +130,7 @@ function Overhang({ pond, replace }: { pond: PondOperation; replace: Replace }) 
   );
 }
 
-function Widths({ channel, replace }: { channel: ChannelOperation; replace: Replace }) {
+function Widths({ channel, replace }: { channel: ChannelStep; replace: Replace }) {
   const { points } = channel;
   return (
     <fieldset className="widths">

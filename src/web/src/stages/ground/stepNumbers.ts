@@ -1,4 +1,4 @@
-import type { Operation } from '../../api/types';
+import type { Step } from '../../api/types';
 import type { Quantity } from '../../units/units';
 
 type NumberKey<T> = { [K in keyof T]-?: T[K] extends number ? K : never }[keyof T];
@@ -11,14 +11,14 @@ export interface StepNumber<T> {
   suffix?: string;
   step: number;
   /** Asked for only then. */
-  when?: (operation: T) => boolean;
+  when?: (step: T) => boolean;
 }
 
 const mm = (step = 1) => ({ quantity: 'length', step }) as const;
 const degrees = { quantity: 'plain', suffix: '°', step: 5 } as const;
 const count = { quantity: 'plain', step: 1 } as const;
 
-type Numbers = { [K in Operation['kind']]: StepNumber<Extract<Operation, { kind: K }>>[] };
+type Numbers = { [K in Step['kind']]: StepNumber<Extract<Step, { kind: K }>>[] };
 
 /** The numbers of each kind of step, in the order they are asked for. */
 const NUMBERS: Numbers = {
@@ -94,19 +94,19 @@ export interface ShownNumber {
   suffix?: string;
   step: number;
   value: number;
-  with: (value: number) => Operation;
+  with: (value: number) => Step;
 }
 
-export function numbersOf(operation: Operation): ShownNumber[] {
-  const numbers = NUMBERS[operation.kind] as StepNumber<Operation>[];
+export function numbersOf(step: Step): ShownNumber[] {
+  const numbers = NUMBERS[step.kind] as StepNumber<Step>[];
   return numbers
-    .filter((one) => one.when?.(operation) ?? true)
-    .map(({ key, label, quantity, suffix, step }) => ({
-      label,
-      quantity,
-      suffix,
-      step,
-      value: operation[key],
-      with: (value) => ({ ...operation, [key]: value }),
+    .filter((one) => one.when?.(step) ?? true)
+    .map((one) => ({
+      label: one.label,
+      quantity: one.quantity,
+      suffix: one.suffix,
+      step: one.step,
+      value: step[one.key],
+      with: (value) => ({ ...step, [one.key]: value }),
     }));
 }

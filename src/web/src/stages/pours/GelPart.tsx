@@ -6,7 +6,7 @@ import { ChoiceField, NumberField } from '../../slip/fields';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatVolume } from '../../units/units';
-import { setIn } from '../../desk/changes';
+import { setIn, type Fields } from '../../desk/changes';
 
 /** Gloss gel on the cured surface: how much, how many coats, how long. */
 export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -14,7 +14,7 @@ export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const units = useUnits();
   const gels = useProducts().filter((product) => product.kind === 'glossGel');
   const { gel } = water;
-  const set = (next: Water['gel']) => edit(setIn('waters', water.id, { gel: next }));
+  const set = (next: Fields<Water>['gel']) => edit(setIn('waters', water.id, { gel: next }));
   return (
     <section data-testid="gel">
       <ChoiceField
@@ -25,24 +25,18 @@ export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           ...gels.map((product) => ({ value: product.id, label: product.name })),
         ]}
         onChange={(productId) =>
-          void set(
-            productId === '' ? null : { productId, coats: gel?.coats ?? 2, sharePercent: gel?.sharePercent ?? 30 },
-          )
+          void set(productId === '' ? null : gel === null ? { productId, coats: 2, sharePercent: 30 } : { productId })
         }
       />
       {gel !== null && plan.gel !== null && (
         <>
-          <NumberField
-            label="Coats"
-            value={gel.coats}
-            onChange={(coats) => set({ ...gel, coats: Math.round(coats) })}
-          />
+          <NumberField label="Coats" value={gel.coats} onChange={(coats) => set({ coats: Math.round(coats) })} />
           <NumberField
             label="Of the surface"
             suffix="%"
             step={5}
             value={gel.sharePercent}
-            onChange={(sharePercent) => set({ ...gel, sharePercent })}
+            onChange={(sharePercent) => set({ sharePercent })}
           />
           <Figure working={plan.gel.working} label="the gel">
             <span>

@@ -17,14 +17,14 @@ import { FirstPour } from './FirstPour';
 import { anotherTop } from '../../staff/ownTops';
 import { PoursAnswer } from './PoursAnswer';
 import { StrategiesPart } from './StrategiesPart';
-import { setIn } from '../../desk/changes';
+import { setIn, type Fields } from '../../desk/changes';
 
 /** In how many layers, with what, how inked and from when. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit } = useDesk();
   const products = useProducts();
   const tints = useTints();
-  const replace = (change: Partial<Water>) => edit(setIn('waters', water.id, change));
+  const replace = (change: Fields<Water>) => edit(setIn('waters', water.id, change));
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
@@ -114,7 +114,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
             { value: '', label: 'None: clear' },
             ...tints.map((tint) => ({ value: tint.id, label: tint.name })),
           ]}
-          onChange={(tintId) => void replace({ ink: { ...water.ink, tintId: tintId === '' ? null : tintId } })}
+          onChange={(tintId) => void replace({ ink: { tintId: tintId === '' ? null : tintId } })}
         />
         {water.ink.tintId !== null && (
           <>
@@ -123,14 +123,14 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
               suffix="ml"
               step={0.02}
               value={water.ink.mlPer100Ml}
-              onChange={(mlPer100Ml) => replace({ ink: { ...water.ink, mlPer100Ml } })}
+              onChange={(mlPer100Ml) => replace({ ink: { mlPer100Ml } })}
             />
             <NumberField
               label="First layer so many times as strong"
               suffix="×"
               step={0.5}
               value={water.ink.firstTimes}
-              onChange={(firstTimes) => replace({ ink: { ...water.ink, firstTimes } })}
+              onChange={(firstTimes) => replace({ ink: { firstTimes } })}
             />
           </>
         )}

@@ -20,7 +20,7 @@ namespace InkBasin.Core.Ground;
 [JsonDerivedType(typeof(ExistingGround), "existingGround")]
 [JsonDerivedType(typeof(SurveyedBed), "surveyedBed")]
 [JsonDerivedType(typeof(EdgeProfile), "edgeProfile")]
-public abstract record GroundOperation
+public abstract record GroundStep
 {
     /// <summary>Identity within the recipe; never reused.</summary>
     public required string Id { get; init; }
@@ -32,7 +32,7 @@ public abstract record GroundOperation
     public bool Enabled { get; init; } = true;
 
     /// <summary>Refuses settings no ground can be made of.</summary>
-    /// <param name="field">Path of this operation in the request, for the refusal.</param>
+    /// <param name="field">Path of this step in the request, for the refusal.</param>
     /// <exception cref="RefusedException">A setting is missing, not finite or out of its range.</exception>
     public void Check(string field)
     {
@@ -50,7 +50,7 @@ public abstract record GroundOperation
 }
 
 /// <summary>A step that shapes the ground in one go.</summary>
-public abstract record GroundStep : GroundOperation, IGroundPart
+public abstract record ShapingStep : GroundStep, IGroundPart
 {
     /// <inheritdoc/>
     CellBox IGroundPart.Footprint(CellGrid grid, HeightBounds bounds) => Footprint(grid, bounds);
