@@ -5876,7 +5876,7 @@ export interface components {
             enabled: boolean;
         };
         /**
-         * @description A flat shelf at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
+         * @description A flat at a level, for a building or a yard: ground inside the outline is brought to it, cut or filled, and
          *     the ground round it is battered up or down to it at the batter angle.
          */
         GroundStepPad: {
@@ -6110,7 +6110,7 @@ export interface components {
             enabled: boolean;
         };
         /**
-         * @description A shelf for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
+         * @description A formation for a track along a smooth line at a steady grade: ground in its way is cut, hollows are banked up, and both are
          *     battered to the ground beside at the batter angle (models.md §1, cut and embankment).
          */
         GroundStepTrackBed: {
@@ -6120,17 +6120,17 @@ export interface components {
             points: components["schemas"]["PointMm"][];
             /**
              * Format: double
-             * @description Level of the shelf at the first point, mm over the board.
+             * @description Level of the formation at the first point, mm over the board.
              */
             startMm: number;
             /**
              * Format: double
-             * @description Level of the shelf at the last point, mm over the board.
+             * @description Level of the formation at the last point, mm over the board.
              */
             endMm: number;
             /**
              * Format: double
-             * @description Width of the shelf, mm, 2…500.
+             * @description Width of the formation, mm, 2…500.
              */
             widthMm: number;
             /**
