@@ -44,16 +44,18 @@ public static class BuildDates
     // Only what is written down is moved: what follows from other fields follows again.
     private static IEnumerable<PropertyInfo> Fields(Type type) => type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(property => property.CanWrite && property.GetIndexParameters().Length == 0);
 
-    private static bool HasDates(Type type)
+    // Told only when it is known: another thread must not take a type still being looked at for one without dates.
+    private static bool HasDates(Type type) => WithDates.TryGetValue(type, out var known) ? known : WithDates[type] = HasDates(type, []);
+
+    private static bool HasDates(Type type, HashSet<Type> within)
     {
-        if (WithDates.TryGetValue(type, out var known)) return known;
-        WithDates[type] = false; // a type within itself
+        // A type within itself adds nothing.
+        if (!within.Add(type)) return false;
         var plain = Nullable.GetUnderlyingType(type) ?? type;
-        var has = plain == typeof(DateTimeOffset)
-            || (ElementOf(plain) is { } element ? HasDates(element)
-                : plain.Assembly == typeof(BuildDates).Assembly && (Fields(plain).Any(property => HasDates(property.PropertyType)) || (plain.IsAbstract && plain.Assembly.GetTypes().Any(kind => kind.IsSubclassOf(plain) && HasDates(kind)))));
-        WithDates[type] = has;
-        return has;
+        if (plain == typeof(DateTimeOffset)) return true;
+        if (ElementOf(plain) is { } element) return HasDates(element, within);
+        return plain.Assembly == typeof(BuildDates).Assembly
+            && (Fields(plain).Any(property => HasDates(property.PropertyType, within)) || (plain.IsAbstract && plain.Assembly.GetTypes().Any(kind => kind.IsSubclassOf(plain) && HasDates(kind, within))));
     }
 
     private static Type? ElementOf(Type type) =>
