@@ -47,6 +47,14 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".card, .cards li").FirstOrDefault(card => card.Text.Contains("Torn page", StringComparison.Ordinal))?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "its card among the others");
         Assert.True(_page.All(".cards li").Count > 3);
 
+        // It can be put out of the way, and is told in the bin as on the shelf.
+        _page.Button("To the bin: Torn page").Click();
+        _page.Until(() => !_page.Text(".cards").Contains("Torn page", StringComparison.Ordinal), "gone from the shelf");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds?bin"));
+        _page.Until(() => _page.First(".cards li")?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "its card in the bin");
+        _page.All(".cards li").First(card => card.Text.Contains("Torn page", StringComparison.Ordinal)).FindElement(By.CssSelector("button")).Click();
+        _page.Until(() => _page.Text(".cards") is { } left && !left.Contains("Torn page", StringComparison.Ordinal), "back on the shelf");
+
         // What is opened straight away is one that opens.
         fixture.Driver.Navigate().GoToUrl(fixture.Address);
         _page.Until(() => _page.First(".sheet-drawing .board-edge"), "another build");

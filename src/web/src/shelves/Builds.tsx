@@ -45,24 +45,11 @@ export function Builds() {
   );
 }
 
-/** A build whose record cannot be read: it stands with the others and says so. */
-function BrokenCard({ card }: { card: BuildCard }) {
-  return (
-    <li className="card">
-      <h2>{card.name}</h2>
-      <p className="message message-stop" role="alert">
-        {card.trouble}
-      </p>
-    </li>
-  );
-}
-
-function Card({ card }: { card: BuildCard }) {
+/** What is done with a build as it lies on the shelf. */
+function useCardActions(id: string) {
   const client = useQueryClient();
-  const units = useUnits();
-  const size = (mm: number) => formatQuantity(mm, 'length', units);
-  const path = { params: { path: { id: card.id } } };
-  const act = useMutation({
+  const path = { params: { path: { id } } };
+  return useMutation({
     mutationFn: (what: 'copy' | 'bin' | 'restore') =>
       what === 'copy'
         ? answer(api.POST('/api/builds/{id}/copy', path))
@@ -71,6 +58,52 @@ function Card({ card }: { card: BuildCard }) {
           : answer(api.POST('/api/builds/{id}/restore', path)),
     onSuccess: () => client.invalidateQueries({ queryKey: ['builds'] }),
   });
+}
+
+type CardActions = ReturnType<typeof useCardActions>;
+
+function BinButton({ card, act }: { card: BuildCard; act: CardActions }) {
+  return (
+    <Button
+      size="sm"
+      variant="outline-primary"
+      onClick={() => act.mutate('bin')}
+      aria-label={`To the bin: ${card.name}`}
+    >
+      To the bin
+    </Button>
+  );
+}
+
+function RestoreButton({ act }: { act: CardActions }) {
+  return (
+    <Button size="sm" onClick={() => act.mutate('restore')}>
+      Back on the shelf
+    </Button>
+  );
+}
+
+/** A build whose record cannot be read: it stands with the others, says so, and can be put out of the way. */
+function BrokenCard({ card }: { card: BuildCard }) {
+  const act = useCardActions(card.id);
+  return (
+    <li className="card">
+      <h2>{card.name}</h2>
+      <p className="message message-stop" role="alert">
+        {card.trouble}
+      </p>
+      <div className="card-tools">
+        {card.binnedAt === null ? <BinButton card={card} act={act} /> : <RestoreButton act={act} />}
+      </div>
+      {act.error !== null && <p className="notice-stop">{act.error.message}</p>}
+    </li>
+  );
+}
+
+function Card({ card }: { card: BuildCard }) {
+  const units = useUnits();
+  const act = useCardActions(card.id);
+  const size = (mm: number) => formatQuantity(mm, 'length', units);
   const binned = card.binnedAt !== null;
   return (
     <li className="card">
@@ -95,9 +128,7 @@ function Card({ card }: { card: BuildCard }) {
       </p>
       <div className="card-tools">
         {binned ? (
-          <Button size="sm" onClick={() => act.mutate('restore')}>
-            Back on the shelf
-          </Button>
+          <RestoreButton act={act} />
         ) : (
           <>
             <Button
@@ -116,14 +147,7 @@ function Card({ card }: { card: BuildCard }) {
             >
               Save as a file
             </a>
-            <Button
-              size="sm"
-              variant="outline-primary"
-              onClick={() => act.mutate('bin')}
-              aria-label={`To the bin: ${card.name}`}
-            >
-              To the bin
-            </Button>
+            <BinButton card={card} act={act} />
           </>
         )}
       </div>
