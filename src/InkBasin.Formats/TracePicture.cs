@@ -1,6 +1,8 @@
 using InkBasin.Core;
 using SixLabors.ImageSharp;
 using SixLabors.ImageSharp.Formats.Jpeg;
+using SixLabors.ImageSharp.Formats.Png;
+using SixLabors.ImageSharp.Formats.Webp;
 using SixLabors.ImageSharp.Processing;
 
 namespace InkBasin.Formats;
@@ -14,6 +16,9 @@ public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
     private const long MostPixels = 120_000_000;
     private const int LongestPx = 3000;
 
+    // Only what is offered is decoded, and of that one picture: a small animation can hold thousands.
+    private static readonly Configuration Offered = new(new JpegConfigurationModule(), new PngConfigurationModule(), new WebpConfigurationModule());
+
     /// <summary>Turns a picture upright and brings it down to a size a screen can use.</summary>
     /// <exception cref="RefusedException">It is no picture, is damaged, or is too large.</exception>
     public static TracePicture Read(byte[] file)
@@ -21,10 +26,10 @@ public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
         ArgumentNullException.ThrowIfNull(file);
         try
         {
-            var known = Image.Identify(file) ?? throw NoPicture();
+            var known = Image.Identify(Offered, new MemoryStream(file)) ?? throw NoPicture();
             if ((long)known.Width * known.Height > MostPixels)
                 throw new RefusedException("file", $"The picture is {known.Width} × {known.Height} pixels: bring in a smaller one.");
-            using var image = Image.Load(file);
+            using var image = Image.Load(Offered, file);
             image.Mutate(context =>
             {
                 context.AutoOrient();
@@ -38,11 +43,11 @@ public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
             image.SaveAsJpeg(jpeg, new JpegEncoder { Quality = 85 });
             return new TracePicture(jpeg.ToArray(), image.Width, image.Height);
         }
-        catch (Exception error) when (error is ImageFormatException or InvalidDataException or EndOfStreamException or IndexOutOfRangeException)
+        catch (Exception error) when (error is ImageFormatException or InvalidDataException or EndOfStreamException or IndexOutOfRangeException or NotSupportedException)
         {
             throw NoPicture();
         }
     }
 
-    private static RefusedException NoPicture() => new("file", "This is no picture I can read: bring in a JPEG or PNG.");
+    private static RefusedException NoPicture() => new("file", "This is no picture I can read: bring in a JPEG, PNG or still WebP.");
 }

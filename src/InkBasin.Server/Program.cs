@@ -15,6 +15,7 @@ builder.AddGround();
 builder.AddInstruments();
 
 var app = builder.Build();
+app.UseDoor();
 app.UseProblems();
 app.MapHealth();
 app.MapCalc();

@@ -220,6 +220,44 @@ public class GroundIntoTests
         Assert.Throws<RefusedException>(() => TracePicture.Read(file.ToArray()[..400]));
     }
 
+    [Fact]
+    public void Only_still_pictures_of_the_kinds_offered_are_decoded()
+    {
+        using var small = new Image<Rgb24>(8, 8);
+        using MemoryStream png = new(), webp = new(), bmp = new();
+        small.SaveAsPng(png);
+        small.SaveAsWebp(webp);
+        small.SaveAsBmp(bmp);
+        Assert.Equal(8, TracePicture.Read(png.ToArray()).WidthPx);
+        Assert.Equal(8, TracePicture.Read(webp.ToArray()).WidthPx);
+        Assert.Throws<RefusedException>(() => TracePicture.Read(bmp.ToArray()));
+
+        // Pictures that move: of one the kind is not offered, of the other the movement.
+        using var gif = new MemoryStream();
+        using (var frames = new Image<Rgb24>(8, 8))
+        {
+            for (var k = 0; k < 50; k++) frames.Frames.AddFrame(small.Frames.RootFrame);
+            frames.SaveAsGif(gif);
+        }
+
+        Assert.Throws<RefusedException>(() => TracePicture.Read(gif.ToArray()));
+        Assert.Throws<RefusedException>(() => TracePicture.Read(MovingWebp(webp.ToArray())));
+    }
+
+    // The head of a WebP that says it moves, with one still picture as its only frame.
+    private static byte[] MovingWebp(byte[] still)
+    {
+        var picture = still.AsSpan(12);
+        byte[] frame = [0, 0, 0, 0, 0, 0, 7, 0, 0, 7, 0, 0, 100, 0, 0, 0, .. picture];
+        byte[] body =
+        [
+            .. "WEBPVP8X"u8, .. BitConverter.GetBytes(10), 0x02, 0, 0, 0, 7, 0, 0, 7, 0, 0,
+            .. "ANIM"u8, .. BitConverter.GetBytes(6), 255, 255, 255, 255, 0, 0,
+            .. "ANMF"u8, .. BitConverter.GetBytes(frame.Length), .. frame,
+        ];
+        return [.. "RIFF"u8, .. BitConverter.GetBytes(body.Length), .. body];
+    }
+
     private static byte[] Stl(float[][] corners) => Stl(corners, (uint)corners.Length);
 
     private static byte[] Stl(float[][] corners, uint faces)

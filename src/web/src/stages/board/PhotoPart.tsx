@@ -54,7 +54,7 @@ export function PhotoPart({
       {photo === null && <p>A photo from above, a map or your own sketch, to draw the banks over.</p>}
       <FileField
         label={photo === null ? 'Bring in a picture' : 'Another picture'}
-        accept="image/png,image/jpeg,image/webp"
+        accept="image/jpeg,image/png,image/webp"
         busy={busy}
         onFile={(file) => void bring(file)}
       />
