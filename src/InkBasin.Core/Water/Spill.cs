@@ -57,19 +57,12 @@ public static class Spill
         var seen = new bool[h.Length];
         var heap = new LevelHeap();
         var level = start;
-        seen[seedCell] = true;
 
-        // The water as it stands: everything strictly under the start that reaches the seed.
-        if (h[seedCell] < start)
-        {
-            var standing = WetRegion.Flood(field, seedCell, start, cancel).Cells;
-            foreach (var cell in standing) seen[cell] = true;
-            foreach (var cell in standing) ReachesLower(cell);
-        }
-        else
-        {
-            heap.Push(h[seedCell], seedCell);
-        }
+        // The water as it stands: everything strictly under the start that reaches the seed. Where the seed itself is still dry the water must first rise to
+        // it, and by then has drowned all ground joined to it that is no higher.
+        var standing = WetRegion.Flood(field, seedCell, h[seedCell] < start ? start : Math.BitIncrement(start), cancel).Cells;
+        foreach (var cell in standing) seen[cell] = true;
+        foreach (var cell in standing) ReachesLower(cell);
 
         var saddle = seedCell;
         for (var popped = 0; heap.Count > 0; popped++)

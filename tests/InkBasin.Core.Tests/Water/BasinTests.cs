@@ -49,6 +49,30 @@ public class BasinTests
     }
 
     [Fact]
+    public void A_seed_on_dry_ground_in_a_hollow_spills_at_the_hollows_rim()
+    {
+        // An island of 14, three cells wide, in a bed of 4, inside a wall of 20: water over the island has drowned the bed already.
+        var field = Fields.Of(
+            2,
+            [20, 20, 20, 20, 20, 20, 20],
+            [20, 4, 14, 14, 14, 4, 20],
+            [20, 4, 14, 14, 14, 4, 20],
+            [20, 4, 14, 14, 14, 4, 20],
+            [20, 20, 20, 20, 20, 20, 20]);
+        var basin = Basin.Measure(field, [], new PointMm(7, 5), 10);
+        Assert.Equal((0, 20.0, 10.0), (basin.Region.Cells.Length, basin.Spill.LevelMm, basin.FreeboardMm));
+
+        // Beyond a sill over the island there is lower ground it has not met.
+        var beyond = Fields.Of(
+            2,
+            [20, 20, 20, 20, 20, 20, 20],
+            [20, 4, 14, 14, 16, 4, 20],
+            [20, 20, 20, 20, 20, 20, 20]);
+        var sill = Basin.Measure(beyond, [], new PointMm(5, 3), 10);
+        Assert.Equal((16.0, beyond.CellAt(new PointMm(9, 3))), (sill.Spill.LevelMm, sill.Spill.Cell));
+    }
+
+    [Fact]
     public void A_dam_that_reaches_the_waterline_closes_the_edge_and_a_lower_one_does_not()
     {
         var valley = Fields.From(11, 6, 2, (column, _) => 2 + Math.Abs(column - 5));
@@ -109,7 +133,9 @@ public class BasinTests
         foreach (var level in levels)
         {
             var touched = Joined(field, seed, cell => h[cell] <= level);
-            var covered = WetRegion.Flood(field, seed, level).Cells.ToHashSet();
+
+            // Water that rose to a dry seed already covers all lower ground joined to it.
+            var covered = level > h[seed] ? WetRegion.Flood(field, seed, level).Cells.ToHashSet() : touched;
             if (touched.Any(cell => outlets.Of(cell) <= level || (h[cell] < level && !covered.Contains(cell)))) return level;
         }
 
