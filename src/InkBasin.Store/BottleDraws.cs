@@ -1,8 +1,8 @@
 using System.Text.Json;
+using InkBasin.Core;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
-using InkBasin.Core;
 using Microsoft.EntityFrameworkCore;
 
 namespace InkBasin.Store;
@@ -32,9 +32,9 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
         foreach (var pourId in before.Begun.Concat(after.Begun).Select(pour => pour.Id).Distinct().ToList())
         {
             var (was, now) = (before.Begun.FirstOrDefault(pour => pour.Id == pourId), after.Begun.FirstOrDefault(pour => pour.Id == pourId));
-            if (WantedOf(was) == WantedOf(now)) continue;
+            if (WantedOf(was, before.TimeZone) == WantedOf(now, after.TimeZone)) continue;
             changed = true;
-            await DrawAsync(buildId, pourId, WantedOf(now), () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
+            await DrawAsync(buildId, pourId, WantedOf(now, after.TimeZone), () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
         }
 
         return changed;
@@ -47,8 +47,8 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
     public async Task<IReadOnlyList<string>> DrawnAsync(Guid buildId, CancellationToken cancel = default) =>
         await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
 
-    private static Wanted? WantedOf(BegunPour? pour) => pour?.Result is { FromBottles: true } result
-        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(pour.At.DateTime))
+    private static Wanted? WantedOf(BegunPour? pour, string? zone) => pour?.Result is { FromBottles: true } result
+        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime))
         : null;
 
     private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, Func<string> productOf, bool undoing, CancellationToken cancel)

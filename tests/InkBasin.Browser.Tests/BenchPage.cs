@@ -45,6 +45,10 @@ internal sealed class BenchPage(BrowserFixture fixture)
     public IWebElement Field(string label) =>
         Until(() => _driver.FindElements(By.XPath($"//label[normalize-space()='{label}']/following::*[self::input or self::select or self::textarea][1]")).FirstOrDefault(), $"a field '{label}'");
 
+    /// <summary>Chooses one of a field's words, by the word or by what it stands for, as soon as it is offered.</summary>
+    public void Choose(IWebElement select, string word) =>
+        Until(() => select.FindElements(By.TagName("option")).FirstOrDefault(option => option.Text == word || option.GetAttribute("value") == word), $"'{word}' is offered").Click();
+
     /// <summary>The first of what a selector finds; null when nothing.</summary>
     public IWebElement? First(string css) => All(css) is [var first, ..] ? first : null;
 

@@ -1,6 +1,5 @@
 using System.Globalization;
 using OpenQA.Selenium;
-using OpenQA.Selenium.Support.UI;
 
 namespace InkBasin.Browser.Tests;
 
@@ -27,7 +26,7 @@ public class BoardTests(BrowserFixture fixture)
         var id = await fixture.Begin("Bridge board", 250, 200);
         _page.BoardWidthMm = 250;
         _page.Open(id, "board");
-        new SelectElement(_page.Field("Catalogue")).SelectByValue("girderbridge");
+        _page.Choose(_page.Field("Catalogue"), "girderbridge");
         _page.Button("Put it down").Click();
         _page.ClickBoard(125, 100);
 
@@ -51,7 +50,7 @@ public class BoardTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "board");
-        new SelectElement(_page.Field("Catalogue")).SelectByValue("willow");
+        _page.Choose(_page.Field("Catalogue"), "alder");
         _page.Button("Put it down").Click();
         _page.ClickBoard(330, 170);
         _page.Until(() => _page.All(".stand-in-notice").Any(p => p.Text.Contains("clear of the waterline", StringComparison.Ordinal)), "clear of the creek");
@@ -128,9 +127,9 @@ public class BoardTests(BrowserFixture fixture)
         _page.Open(id, "board");
         _page.Button("Join a section").Click();
         var section = _page.Until(() => _page.Field("Section"), "the joint");
-        new SelectElement(section).SelectByText("Upper section");
-        new SelectElement(_page.Field("Meets this board at its")).SelectByValue("right");
-        new SelectElement(_page.Field("with its own")).SelectByValue("left");
+        _page.Choose(section, "Upper section");
+        _page.Choose(_page.Field("Meets this board at its"), "right");
+        _page.Choose(_page.Field("with its own"), "left");
         _page.Until(() => _page.All(".joint .notices li").Any(li => li.Text.Contains("Upper section stands", StringComparison.Ordinal) && li.Text.Contains("greatest mismatch", StringComparison.Ordinal)), "the mismatch");
         Assert.Single(_page.All(".joint-profile svg"));
         _page.Button("Take its profile").Click();

@@ -72,7 +72,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         _page.Button("Skin with plaster").Click();
         _page.Until(() => _page.All(".step-name").Count == 3, "the skin");
         _page.Settled();
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Covers")).SelectByValue("region");
+        _page.Choose(_page.Field("Covers"), "region");
         Until(async () => await fixture.HeightAt(id, 4, 4) == 25, "the corner bare again");
         Assert.InRange(await fixture.HeightAt(id, 150, 100), 36, 38);
     }
@@ -133,7 +133,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         File.WriteAllText(lying, "ncols 60\nnrows 40\ncellsize 2\n1 2 3");
 
         _page.Until(() => _page.All("summary").FirstOrDefault(s => s.Text == "Bring ground in"), "the part for files").Click();
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Lengths in the file")).SelectByValue("mm");
+        _page.Choose(_page.Field("Lengths in the file"), "mm");
         var chooser = _page.Find("input[type=file][accept*='.asc']");
         chooser.SendKeys(lying);
         _page.Until(() => _page.All(".field-wrong").Any(p => p.Text.Contains("too short", StringComparison.Ordinal)), "the refusal");

@@ -92,7 +92,7 @@ public class KeepingTests(BrowserFixture fixture)
                 Type("Depth", "420");
                 Type("Scale 1 :", "87");
             },
-            () => _page.Text(".top-build").Contains("640 × 420", StringComparison.Ordinal));
+            () => _page.Text(".top-build") is { } told && told.Contains("640 × 420", StringComparison.Ordinal) && told.Contains("1:87", StringComparison.Ordinal));
         Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
     }
 
@@ -292,5 +292,5 @@ public class KeepingTests(BrowserFixture fixture)
     }
 
     private void Choose(string label, string value) =>
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field(label)).SelectByValue(value);
+        _page.Choose(_page.Field(label), value);
 }

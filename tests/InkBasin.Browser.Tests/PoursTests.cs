@@ -22,7 +22,7 @@ public class PoursTests(BrowserFixture fixture)
     }
 
     private void Choose(string label, string value) =>
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field(label)).SelectByValue(value);
+        _page.Choose(_page.Field(label), value);
 
     private async Task<string> Open(string build, string leaf)
     {

@@ -28,7 +28,7 @@ public class Screenshots(BrowserFixture fixture)
                 kind = "add",
                 list = "standIns",
                 index = 0,
-                item = new { id = "willow", name = "Willow", centre = new { xMm = 350, yMm = 195 }, turnDeg = 0, lengthM = 0.9, widthM = 0.9, heightM = 9, overhangM = 4.5, overhangFromM = 0.8, underM = 0, draughtM = 0 },
+                item = new { id = "alder", name = "Alder", centre = new { xMm = 350, yMm = 195 }, turnDeg = 0, lengthM = 0.9, widthM = 0.9, heightM = 9, overhangM = 4.5, overhangFromM = 0.8, underM = 0, draughtM = 0 },
             },
         });
         await Post($"/api/builds/{id}/edits", new

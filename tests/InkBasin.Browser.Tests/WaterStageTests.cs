@@ -84,12 +84,10 @@ public class WaterStageTests(BrowserFixture fixture)
         var id = await Open("Sallow Quay", "Dams");
         Says("[data-testid=panels]", "1: 122 × 24.1");
         _page.Find(".steps .step-name").Click();
-        var make = new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Made of"));
-        make.SelectByText("Tape");
+        _page.Choose(_page.Field("Made of"), "Tape");
         Says("[data-testid=panels]", "One panel");
         Says(".steps", "much for tape");
-        make = new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Made of"));
-        make.SelectByText("Foam-core board");
+        _page.Choose(_page.Field("Made of"), "Foam-core board");
         Says("[data-testid=panels]", "2 panels");
 
         // Its end is dragged in until the water passes it: told on the Slip, and the edge is open.
@@ -111,7 +109,7 @@ public class WaterStageTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "In it");
         var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>();
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Catalogue")).SelectByText("Log");
+        _page.Choose(_page.Field("Catalogue"), "Log");
         _page.Button("Put it in").Click();
         _page.ClickBoard(180, 200);
         Says("[data-testid=drowned]", "Log is porous and not sealed");
@@ -119,7 +117,7 @@ public class WaterStageTests(BrowserFixture fixture)
         var plan = (await fixture.Read(id))["plan"]!;
         Assert.Equal("creek", plan["drowned"]![5]!["waterId"]!.GetValue<string>());
         Assert.Equal(before + 0.79, plan["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>(), 2);
-        new OpenQA.Selenium.Support.UI.SelectElement(_page.Field("Its surface")).SelectByText("Porous, sealed");
+        _page.Choose(_page.Field("Its surface"), "Porous, sealed");
         Says("[data-testid=drowned]", "Log floats: pin it");
         _page.Field("Pinned, glued or weighted down");
         _page.Find(".switch-field input").Click();

@@ -13,11 +13,11 @@ namespace InkBasin.Core.Tests;
 
 internal static class Samples
 {
-    /// <summary>A willow on the back bank of the creek, whose branches hang over it.</summary>
-    public static StandIn Willow { get; } = new()
+    /// <summary>An alder on the back bank of the creek, whose branches hang over it.</summary>
+    public static StandIn Alder { get; } = new()
     {
-        Id = "willow",
-        Name = "Willow",
+        Id = "alder",
+        Name = "Alder",
         Centre = new PointMm(100, 20),
         LengthM = 0.76,
         WidthM = 0.76,
@@ -71,7 +71,7 @@ internal static class Samples
                 FirstPourAt = new DateTimeOffset(2027, 3, 1, 19, 0, 0, TimeSpan.Zero),
             },
         ],
-        StandIns = [Willow],
+        StandIns = [Alder],
         Photo = new TracePhoto("sketch", 400, 200, new PointMm(100, 50), 0.5),
         Dams = [new Dam(BoardSide.Left, 0, 100, 25) { Id = "left" }, new Dam(BoardSide.Right, 0, 100, 25) { Id = "right" }],
 

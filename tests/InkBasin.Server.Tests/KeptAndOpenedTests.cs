@@ -252,7 +252,7 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
             new Water { Id = "p", Name = "Pond", Seed = new PointMm(115, 11), WaterlineMm = 29, ProductId = "casting-epoxy", Strategy = LayerStrategy.EqualVolume, Ink = new InkChoice("umber", 0.3) },
         ],
         Dams = [new Dam(BoardSide.Left, 0, 90, 25) { Id = "left" }, new Dam(BoardSide.Right, 0, 90, 25) { Id = "right" }],
-        StandIns = [new StandIn { Id = "willow", Name = "Willow", Centre = new PointMm(100, 20), LengthM = 0.76, WidthM = 0.76, HeightM = 7.6, OverhangM = 1.5, OverhangFromM = 0.4 }],
+        StandIns = [new StandIn { Id = "alder", Name = "Alder", Centre = new PointMm(100, 20), LengthM = 0.76, WidthM = 0.76, HeightM = 7.6, OverhangM = 1.5, OverhangFromM = 0.4 }],
         Drowned = [new DrownedThing { Id = "log", Name = "Log", At = new PointMm(60, 45), LengthMm = 20, WidthMm = 4, HeightMm = 4, DensityGPerMl = 0.6, Skin = Skin.Sealed }],
         WaterTests = [new WaterTest { Id = "t", WaterId = "w", At = Evening.AddDays(-2), LevelMm = 20, ReckonedMl = 55, InMl = 55, OutMl = 54, StoodMin = 40, LostMl = 0 }],
         Begun = [new BegunPour("b", "w", 1, Evening, []) { ToMm = 14, Result = new PourResult(30, 27, 1, 13.9, 20, null, Evening.AddHours(1)) }],

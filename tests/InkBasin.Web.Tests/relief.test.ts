@@ -1,6 +1,7 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
-import { groundMesh, inked, waterMesh, type MeshArrays } from '@web/relief/meshes';
+import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
+import { inked, paint } from '@web/sheet/inked';
 
 const GROUND: Ground = {
   columns: 4,
@@ -99,5 +100,16 @@ describe('the surface of a water', () => {
     expect(covers[0]).toBeLessThan(0.5);
     expect(covers.at(-1)).toBeLessThan(1);
     expect(waterMesh(GROUND, PLAN).colours).toHaveLength(20 * 4);
+  });
+});
+
+describe('a picture of the shelf', () => {
+  it('has its water where it is wet, in its own colours, and ground elsewhere', () => {
+    const pixels = new Uint8ClampedArray(4 * 3 * 4);
+    paint(pixels, GROUND, PLAN);
+    const alphas = [...pixels].filter((_, i) => i % 4 === 3);
+    expect(alphas.map((alpha) => alpha > 0)).toEqual(Array.from({ length: 12 }, (_, cell) => cell === 5 || cell === 6));
+    // 3 mm deep of 4: between the second colour and the third.
+    expect([...pixels.slice(20, 23)]).toEqual([64, 192, 0]);
   });
 });

@@ -185,7 +185,7 @@ describe('placing a water', () => {
 });
 
 describe('putting down a stand-in', () => {
-  const thing = { id: 'willow', name: 'Willow', centre: { xMm: 0, yMm: 0 }, turnDeg: 0 } as StandIn;
+  const thing = { id: 'alder', name: 'Alder', centre: { xMm: 0, yMm: 0 }, turnDeg: 0 } as StandIn;
 
   it('takes one press, an id of its own and the place pressed', () => {
     const { tool, made } = play({ kind: 'standIn', thing }, press(40, 60));

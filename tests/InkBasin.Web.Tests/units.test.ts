@@ -1,4 +1,5 @@
 import {
+  formatField,
   formatLength,
   formatMass,
   formatNamed,
@@ -6,6 +7,7 @@ import {
   fullSize,
   METRIC,
   parseQuantity,
+  stepped,
   type Units,
 } from '@web/units/units';
 
@@ -99,4 +101,54 @@ describe('full size', () => {
     [620, 76, '47 m'],
   ])('%f mm at 1:%i is %s', (mm, scale, text) => expect(fullSize(mm, scale, METRIC)).toBe(text));
   it('is in feet on an inch screen', () => expect(fullSize(100, 76, IMPERIAL)).toBe('25 ft'));
+});
+
+describe('a field', () => {
+  const quantities = ['length', 'volume', 'mass', 'temperature', 'plain'] as const;
+  const screens: Units[] = (['mm', 'in'] as const).flatMap((length) =>
+    (['ml', 'fl oz'] as const).flatMap((volume) =>
+      (['g', 'oz'] as const).flatMap((mass) =>
+        (['°C', '°F'] as const).map((temperature) => ({ length, volume, mass, temperature })),
+      ),
+    ),
+  );
+  // Kept to a hundredth; from a few of them to more than any board or bottle.
+  const values = Array.from(
+    { length: 400 },
+    (_, k) => Math.round(((k * 7919) % 6007) ** 1.4 * (k % 3 === 0 ? -1 : 1)) / 100,
+  );
+
+  it.each(quantities)('shows and reads back the same %s on every screen', (quantity) => {
+    for (const units of screens)
+      for (const value of values) {
+        const back = parseQuantity(formatField(value, quantity, units), quantity, units) ?? NaN;
+        expect(Math.round(back * 100) / 100, `${value} as ${formatField(value, quantity, units)}`).toBeCloseTo(
+          value,
+          9,
+        );
+      }
+  });
+
+  it('is in the unit beside it', () => {
+    expect(formatField(500, 'volume', IMPERIAL)).toBe('16.907');
+    expect(formatField(20, 'temperature', IMPERIAL)).toBe('68');
+    expect(formatField(25.4 / 4, 'length', IMPERIAL)).toBe('1/4');
+    expect(formatField(14.5, 'length', IMPERIAL)).toBe('0.5709');
+    expect(formatField(100, 'mass', IMPERIAL)).toBe('3.5274');
+    expect(formatField(14.5, 'length', METRIC)).toBe('14.5');
+    expect(parseQuantity('17', 'volume', IMPERIAL)).toBeCloseTo(502.75, 2);
+  });
+
+  it('moves by round steps of that unit, up and down again', () => {
+    expect(stepped(14.5, 1, 0.5, 'length', METRIC)).toBe(15);
+    expect(stepped(25.4, 1, 1, 'length', IMPERIAL)).toBeCloseTo(25.4 + 25.4 / 16, 9);
+    expect(stepped(20, 1, 1, 'temperature', IMPERIAL)).toBeCloseTo(20 + 10 / 9, 9);
+    for (const units of screens)
+      for (const quantity of quantities)
+        for (const step of [0.02, 0.1, 0.5, 1, 5, 10]) {
+          const up = stepped(40, 1, step, quantity, units);
+          expect(up).toBeGreaterThan(40);
+          expect(stepped(up, -1, step, quantity, units)).toBeCloseTo(40, 6);
+        }
+  });
 });

@@ -19,6 +19,9 @@ public sealed record Build
     /// <summary>Scale ratio N of 1:N, 1…2000.</summary>
     public required double Scale { get; init; }
 
+    /// <summary>Where it is built: IANA name of the time zone by whose clock its days, nights and evenings go. Null where none was noted.</summary>
+    public string? TimeZone { get; init; }
+
     /// <summary>The board.</summary>
     public required Board Board { get; init; }
 
@@ -76,6 +79,7 @@ public sealed record Build
     {
         Require.Name(Name, "name");
         Require.Within(Scale, 1, 2000, "scale");
+        Clock.CheckZone(TimeZone, "timeZone");
         Require.Present(Board, "board").Check("board");
         Require.Present(Measuring, "measuring").Check("measuring");
         Require.Present(Making, "making").Check("making");

@@ -9,11 +9,20 @@ public static class BuildDates
 {
     private static readonly ConcurrentDictionary<Type, bool> WithDates = new();
 
-    /// <summary>The build with every date moved by so many days.</summary>
+    /// <summary>The build with every date moved by so many days, at the same time by its own clock.</summary>
     public static Build Moved(Build build, int days)
     {
         ArgumentNullException.ThrowIfNull(build);
-        return days == 0 ? build : (Build)Moved((object)build, at => at.AddDays(days))!;
+        var zone = Clock.Zone(build.TimeZone);
+        return days == 0 ? build : (Build)Moved((object)build, at => Clock.AddDays(at, days, zone))!;
+    }
+
+    /// <summary>The build as if made in a zone: what was written as seven in the evening is seven in the evening there.</summary>
+    public static Build MadeIn(Build build, TimeZoneInfo zone)
+    {
+        ArgumentNullException.ThrowIfNull(build);
+        ArgumentNullException.ThrowIfNull(zone);
+        return (Build)Moved((object)(build with { TimeZone = zone.Id }), at => Clock.Wall(at.DateTime, zone))!;
     }
 
     private static object? Moved(object? value, Func<DateTimeOffset, DateTimeOffset> move)

@@ -42,7 +42,7 @@ public sealed class BuildAnswers
         ArgumentNullException.ThrowIfNull(stores);
         ArgumentNullException.ThrowIfNull(memory);
         (Build, _ground, Stores, Cancel) = (build, ground, stores, cancel);
-        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, memory.Cures);
+        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, Clock.Zone(build.TimeZone), memory.Cures);
         _standing = new(() => [.. build.Waters.Select(water => Stand(water, memory.Basins))]);
         _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
         _drowned = new(() => [.. build.Drowned.Select(Drown)]);
@@ -111,7 +111,7 @@ public sealed class BuildAnswers
         Dams,
         _drowned.Value,
         Sessions,
-        RoomLog.Means(Build.RoomLog));
+        RoomLog.Means(Build.RoomLog, Bench.Zone));
 
     internal int IndexOf(string waterId) => Build.Waters.Index().First(one => one.Item.Id == waterId).Index;
 

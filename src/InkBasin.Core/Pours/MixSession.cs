@@ -140,7 +140,7 @@ public static class MixSessions
         var strength = first.Case.StrengthOf(first.Index);
         var dose = first.Case.Tint is { } tint ? TintDose.For(strength, batch.MixedMl, tint.DropMl) : null;
         var draw = bottles.Known
-            ? bottles.Take(mix.Batches.Sum(one => one.AG), mix.Batches.Sum(one => one.BG), first.Layer.PourAt is { } at ? DateOnly.FromDateTime(at.DateTime) : null)
+            ? bottles.Take(mix.Batches.Sum(one => one.AG), mix.Batches.Sum(one => one.BG), first.Layer.PourAt is { } at ? DateOnly.FromDateTime(Clock.On(at, bench.Zone).DateTime) : null)
             : null;
         return new MixSession(
             number,

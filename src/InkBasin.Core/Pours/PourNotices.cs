@@ -1,3 +1,4 @@
+using InkBasin.Core.Ink;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
@@ -99,18 +100,22 @@ internal static class PourNotices
         if (layers.FirstOrDefault(layer => layer.MixStop is not null && layer.Poured is null)?.MixStop is { } stop) yield return stop;
 
         // The smallest batch is the hardest to measure and the largest the one that may not fit: those two speak for all.
-        var bySize = layers.OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
+        var bySize = layers.Where(layer => layer.Poured is null).OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
+        if (bySize.Count == 0) yield break;
         foreach (var notice in bySize[0].Mix.Notices.Concat(bySize[^1].Mix.Notices).DistinctBy(notice => notice.Kind)) yield return notice;
     }
 
     private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
     {
         if (water.Tint is not { } tint || water.Ink.MlPer100Ml <= 0) yield break;
-        var given = layers.Max(layer => layer.Tint!.GivenMlPer100Ml);
+
+        // What is in the water already cannot be mixed otherwise any more.
+        List<TintDose> ahead = [.. layers.Where(layer => layer.Poured is null).Select(layer => layer.Tint!)];
+        var given = ahead.Select(dose => dose.GivenMlPer100Ml).DefaultIfEmpty().Max();
         if (given > sheet.TintLimitPercent + Hair)
             yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));
-        var worst = layers.Max(layer => Math.Abs(layer.Tint!.OffPercent));
-        if (layers.Any(layer => layer.Tint!.Drops == 0))
+        var worst = ahead.Select(dose => Math.Abs(dose.OffPercent)).DefaultIfEmpty().Max();
+        if (ahead.Any(dose => dose.Drops == 0))
             yield return Notice.Of("notADrop", Standing.Tight, $"A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.");
         else if (worst > MuchOffPercent)
             yield return Notice.Of("dropsOff", Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.", ("offPercent", worst));

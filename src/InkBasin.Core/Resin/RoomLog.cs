@@ -53,13 +53,15 @@ public static class RoomLog
         return notedC is { } noted ? RoomCourse.Constant(noted) : null;
     }
 
-    /// <summary>Means of day (8 to 20) and night over the last week of the log, °C; a half nobody read is null.</summary>
-    public static RoomMeans Means(IReadOnlyList<RoomReading> readings)
+    /// <summary>Means of day (8 to 20 by the clock on the wall) and night over the last week of the log, °C; a half nobody read is null.</summary>
+    /// <param name="readings">The log, in any order.</param>
+    /// <param name="zone">Where the room is; null takes each reading's own offset.</param>
+    public static RoomMeans Means(IReadOnlyList<RoomReading> readings, TimeZoneInfo? zone)
     {
         ArgumentNullException.ThrowIfNull(readings);
         if (readings.Count == 0) return new RoomMeans(null, null);
         var last = readings.Max(reading => reading.At);
-        var recent = readings.Where(reading => (last - reading.At).TotalDays <= RecentDays).ToLookup(reading => reading.At.Hour is >= DayFromHour and < DayToHour);
+        var recent = readings.Where(reading => (last - reading.At).TotalDays <= RecentDays).ToLookup(reading => Clock.On(reading.At, zone).Hour is >= DayFromHour and < DayToHour);
         double? Mean(bool byDay) => recent[byDay].Any() ? recent[byDay].Average(reading => reading.AirC) : null;
         return new RoomMeans(Mean(true), Mean(false));
     }

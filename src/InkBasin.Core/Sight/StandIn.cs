@@ -96,7 +96,7 @@ public static class StandInCatalogue
         Kind("wagon", "Vehicles", "Open goods wagon", 6.4, 2.4, 2.6),
         Kind("locomotive", "Vehicles", "Tank locomotive", 9.2, 2.6, 3.9),
         Kind("broadleaf", "Trees", "Broadleaf tree", 0.8, 0.8, 11, overhang: 4, from: 2.5),
-        Kind("willow", "Trees", "Willow", 0.9, 0.9, 9, overhang: 4.5, from: 0.8),
+        Kind("alder", "Trees", "Alder", 0.9, 0.9, 9, overhang: 4.5, from: 0.8),
         Kind("conifer", "Trees", "Conifer", 0.6, 0.6, 16, overhang: 2.4, from: 1.2),
         Kind("bush", "Trees", "Bush", 0.6, 0.6, 1.8, overhang: 0.7, from: 0.2),
         Kind("footbridge", "Bridges", "Plank footbridge", 8, 1.4, 1.6, under: 0.9),

@@ -37,7 +37,12 @@ public sealed record BuildAnswer(
 public sealed record PreviewAnswer(Build Build, BuildPlan Plan, string GroundKey);
 
 /// <summary>POST /api/builds.</summary>
-public sealed record NewBuildRequest(string? Name, double Scale, double WidthMm, double DepthMm);
+/// <param name="Name">Name of the scene.</param>
+/// <param name="Scale">Scale ratio N of 1:N.</param>
+/// <param name="WidthMm">The board's width, mm.</param>
+/// <param name="DepthMm">Its depth, mm.</param>
+/// <param name="TimeZone">IANA name of the zone by whose clock it goes: the browser knows it.</param>
+public sealed record NewBuildRequest(string? Name, double Scale, double WidthMm, double DepthMm, string? TimeZone = null);
 
 /// <summary>A change, with the version its writer saw.</summary>
 /// <param name="Version">The version.</param>
@@ -95,6 +100,7 @@ internal static class BuildEndpoints
             {
                 Name = Require.Name(request.Name, "name"),
                 Scale = request.Scale,
+                TimeZone = request.TimeZone,
                 Board = board,
                 Recipe = [new FoamSheet { Id = "foam", Name = "Foam sheet", ThicknessMm = 25 }],
             },

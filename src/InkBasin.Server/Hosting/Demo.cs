@@ -1,3 +1,4 @@
+using InkBasin.Core.Builds;
 using InkBasin.Core.Stock;
 using InkBasin.Formats;
 using InkBasin.Store;
@@ -17,7 +18,7 @@ internal static class Demo
         {
             var path = Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json");
             var document = BuildFile.Read(await File.ReadAllBytesAsync(path));
-            await store.CreateAsync(BuildFile.MovedTo(document, today));
+            await store.CreateAsync(BuildDates.MadeIn(BuildFile.MovedTo(document, today), time.LocalTimeZone));
         }
 
         await shelf.AddAsync([

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Navigate, Route, Routes } from 'react-router';
 import { answer, api } from './api/client';
 import { Bench } from './shell/Bench';
+import { opensAt } from './shell/stages';
 import { Builds } from './shelves/Builds';
 import { Stores } from './shelves/Stores';
 
@@ -17,11 +18,16 @@ export function App() {
   );
 }
 
-/** Opens the build last worked on, on its water; the shelf when there is none. */
+/** Opens the build last worked on, where it was left; the shelf when there is none. */
 function Open() {
   const builds = useQuery({ queryKey: ['builds', false], queryFn: () => answer(api.GET('/api/builds')) });
   if (builds.error !== null) return <main className="lone">The server does not answer: {builds.error.message}</main>;
   if (builds.data === undefined) return <main className="lone quiet">Opening…</main>;
   const latest = builds.data.find((card) => card.trouble === null);
-  return <Navigate to={latest === undefined ? '/builds' : `/builds/${latest.id}/water`} replace />;
+  return (
+    <Navigate
+      to={latest === undefined ? '/builds' : `/builds/${latest.id}/${opensAt(latest.id, latest.waters.length > 0)}`}
+      replace
+    />
+  );
 }

@@ -118,10 +118,10 @@ public class AfterPourTests
     {
         var start = new DateTimeOffset(2027, 3, 1, 0, 0, 0, TimeSpan.Zero);
         var readings = Enumerable.Range(0, 20 * 8).Select(i => new RoomReading(start.AddHours(3 * i), (3 * i) % 24 is >= 8 and < 20 ? 20 : i < 100 ? 5 : 14)).ToList();
-        var means = RoomLog.Means(readings);
+        var means = RoomLog.Means(readings, null);
         Assert.Equal((20, 14), (means.DayC!.Value, means.NightC!.Value)); // the last week alone
-        Assert.Null(RoomLog.Means([]).DayC);
-        Assert.Null(RoomLog.Means([new RoomReading(start, 9)]).DayC);
+        Assert.Null(RoomLog.Means([], null).DayC);
+        Assert.Null(RoomLog.Means([new RoomReading(start, 9)], null).DayC);
     }
 
     [Fact]

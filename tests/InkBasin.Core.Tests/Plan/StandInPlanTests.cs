@@ -12,7 +12,7 @@ public class StandInPlanTests
     [Fact]
     public void Real_metres_become_millimetres_by_the_scale_and_it_stands_on_the_ground_under_it()
     {
-        var plan = Of(Samples.Willow);
+        var plan = Of(Samples.Alder);
         Assert.Equal((10.0, 10.0, 100.0, 20.0), (plan.LengthMm, plan.WidthMm, plan.HeightMm, plan.OverhangMm));
 
         // Foam 30 and a skin of 2.
@@ -27,7 +27,7 @@ public class StandInPlanTests
     public void Branches_over_the_water_are_held_against_the_waterline(double fromM, Standing standing, string words)
     {
         // Waterline 20: at base 32 the branches from 0.38 m (5 mm) are 17 mm clear; lower ones are tried by lowering the base.
-        var thing = fromM > 0 ? Samples.Willow : Samples.Willow with { BaseMm = fromM < -1 ? 11 : 16 };
+        var thing = fromM > 0 ? Samples.Alder : Samples.Alder with { BaseMm = fromM < -1 ? 11 : 16 };
         var plan = Of(thing);
         Assert.Equal(standing, plan.Standing);
         Assert.Contains(plan.Notices, notice => notice.Sentence.Contains(words, StringComparison.Ordinal));
@@ -39,7 +39,7 @@ public class StandInPlanTests
     public void Two_millimetres_are_clear(double clearMm, Standing standing)
     {
         // Branches from 5 mm over its base, over a waterline of 20.
-        Assert.Equal(standing, Of(Samples.Willow with { BaseMm = 20 + clearMm - 5 }).Standing);
+        Assert.Equal(standing, Of(Samples.Alder with { BaseMm = 20 + clearMm - 5 }).Standing);
     }
 
     [Fact]
@@ -47,13 +47,13 @@ public class StandInPlanTests
     {
         // The water begins at y = 30. A trunk of 10 with a crown of 20 at y = 7 reaches 32; turned by an eighth at y = 2 its corner
         // reaches 2 + 5√2 + 20 = 29, where a square crown would reach 37.
-        Assert.Contains(Of(Samples.Willow with { Centre = new PointMm(100, 7) }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
-        Assert.DoesNotContain(Of(Samples.Willow with { Centre = new PointMm(100, 2), TurnDeg = 45 }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
+        Assert.Contains(Of(Samples.Alder with { Centre = new PointMm(100, 7) }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
+        Assert.DoesNotContain(Of(Samples.Alder with { Centre = new PointMm(100, 2), TurnDeg = 45 }).Notices, notice => notice.Sentence.Contains("hangs over", StringComparison.Ordinal));
     }
 
     [Fact]
     public void Clear_of_the_water_nothing_is_said() =>
-        Assert.Empty(Of(Samples.Willow with { OverhangM = 0.1 }).Notices);
+        Assert.Empty(Of(Samples.Alder with { OverhangM = 0.1 }).Notices);
 
     [Fact]
     public void A_bridge_too_long_for_the_board_says_how_much_more_it_needs()
@@ -72,9 +72,9 @@ public class StandInPlanTests
     [Fact]
     public void One_that_only_hangs_over_the_edge_is_to_be_moved_in()
     {
-        var plan = Of(Samples.Willow with { Centre = new PointMm(197, 20) });
+        var plan = Of(Samples.Alder with { Centre = new PointMm(197, 20) });
         Assert.Equal(0, plan.MoreWidthMm);
-        Assert.Equal((Standing.Tight, "Willow stands 2 mm over the right edge: move it in, or give it that much more board."), (plan.Notices[0].Standing, plan.Notices[0].Sentence));
+        Assert.Equal((Standing.Tight, "Alder stands 2 mm over the right edge: move it in, or give it that much more board."), (plan.Notices[0].Standing, plan.Notices[0].Sentence));
     }
 
     [Fact]
@@ -100,7 +100,7 @@ public class StandInPlanTests
     [Fact]
     public void Off_the_board_it_has_no_ground()
     {
-        var plan = Of(Samples.Willow with { Centre = new PointMm(-400, -400), OverhangM = 0 });
+        var plan = Of(Samples.Alder with { Centre = new PointMm(-400, -400), OverhangM = 0 });
         Assert.Null(plan.LowestGroundMm);
         Assert.Equal(0, plan.BaseMm);
     }

@@ -58,7 +58,7 @@ public class PourJudgementTests
 
         // Of two pools it takes a minute more, besides what is more to pour.
         var sheet = ExampleSheets.All[0];
-        var bench = new PourBench(new Room(), new CureCare(), Measuring.Usual, [], new CureMemory());
+        var bench = new PourBench(new Room(), new CureCare(), Measuring.Usual, [], null, new CureMemory());
         Assert.Equal(1, Batches.Of(50, sheet, bench, 2).WorkMin - Batches.Of(50, sheet, bench, 1).WorkMin, 9);
     }
 
@@ -115,5 +115,18 @@ public class PourJudgementTests
         var mixed = clear.Layers.Is!.Layers[0].Mix.Batches[0].MixedMl;
         var wanted = 5 * 0.05 * 100 / mixed / (1 + (off / 100));
         Assert.Equal(told, Only(With(Creek with { Ink = new InkChoice("umber", wanted) })).Notices.Any(notice => notice.Kind == "dropsOff"));
+    }
+
+    [Fact]
+    public void Drops_that_are_in_the_water_already_are_warned_of_no_more()
+    {
+        // Far too little for a whole drop in any layer.
+        var faint = With(Creek with { Ink = new InkChoice("umber", 0.01) });
+        var layers = Only(faint).Layers.Is!.Layers.Count;
+        BegunPour Begun(int layer) => new($"p{layer}", "w", layer, Samples.Evening.AddDays(layer), []) { ToMm = Only(faint).Layers.Is!.Layers[layer - 1].ToMm };
+        bool Warns(int begun) => Only(faint with { Begun = [.. Enumerable.Range(1, begun).Select(Begun)] }).Notices.Any(notice => notice.Kind is "notADrop" or "dropsOff");
+        Assert.True(Warns(0));
+        Assert.True(Warns(layers - 1));
+        Assert.False(Warns(layers));
     }
 }

@@ -1,5 +1,6 @@
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
+import { inked } from '../sheet/inked';
 
 /** Plain arrays of a mesh: three numbers a vertex, three indices a triangle. x right, y up, z toward the viewer, all mm. */
 export interface MeshArrays {
@@ -134,25 +135,6 @@ function cornerHeight(ground: Ground, column: number, row: number): number {
     }
   }
   return sum / count;
-}
-
-/** Where the water covers its bed with its own colour, mm: shallower it lets the bed's own light through. */
-const COVERS_MM = 4;
-
-/** The colour of a water at a depth, as its ink makes it, and how much of the bed it covers. */
-export function inked(plan: WaterPlan, depthMm: number): [number, number, number, number] {
-  const steps = plan.look.depthColours.length - 1;
-  const at = Math.min(1, Math.max(0, depthMm / Math.max(0.01, plan.level.maxDepthMm))) * steps;
-  const first = Math.min(Math.floor(at), steps - 1);
-  const a = rgb(plan.look.depthColours[first]);
-  const b = rgb(plan.look.depthColours[first + 1]);
-  const mix = (k: 0 | 1 | 2) => a[k] + (b[k] - a[k]) * (at - first);
-  return [mix(0), mix(1), mix(2), Math.min(0.94, 0.35 + (0.59 * Math.max(0, depthMm)) / COVERS_MM)];
-}
-
-function rgb(hex: string | undefined): [number, number, number] {
-  const value = Number.parseInt((hex ?? '#000000').slice(1), 16);
-  return [(value >> 16) / 255, ((value >> 8) & 255) / 255, (value & 255) / 255];
 }
 
 /** Every so many cells, the last one always among them. */

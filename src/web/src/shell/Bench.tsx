@@ -24,7 +24,7 @@ import { Tideline } from '../tideline/Tideline';
 import { Header } from './Header';
 import { Help } from './Help';
 import { Messages } from './Messages';
-import { STAGES, type StagePath } from './stages';
+import { leftAt, STAGES, type StagePath } from './stages';
 import { useKeys } from './useKeys';
 import { addTo } from '../desk/changes';
 
@@ -64,6 +64,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   };
   useKeys(() => setHelp(true), setRelief, pourUnderPointer);
   useEffect(() => setTool({ kind: 'hand' }), [stage]);
+  useEffect(() => leftAt(deskId, stage), [deskId, stage]);
   useEffect(() => {
     document.title = `${build.name} · Ink Basin`;
   }, [build.name]);

@@ -7,3 +7,16 @@ export const STAGES = [
 ] as const;
 
 export type StagePath = (typeof STAGES)[number]['path'];
+
+const key = (buildId: string) => `ink-basin.stage.${buildId}`;
+
+/** Remembers where a build is worked on: a way of looking, like the cut, and no part of it. */
+export function leftAt(buildId: string, stage: StagePath): void {
+  localStorage.setItem(key(buildId), stage);
+}
+
+/** Where a build is opened: where it was left; never opened here, on its water, or on the ground while it has none. */
+export function opensAt(buildId: string, hasWater: boolean): StagePath {
+  const left = STAGES.find((stage) => stage.path === localStorage.getItem(key(buildId)));
+  return left?.path ?? (hasWater ? 'water' : 'ground');
+}

@@ -5,8 +5,11 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
 import type { BuildCard } from '../api/types';
+import { drawWaters } from '../sheet/inked';
 import { drawRelief } from '../sheet/relief';
+import { opensAt } from '../shell/stages';
 import { NumberField, TextField } from '../slip/fields';
+import { HERE } from '../units/clock';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
 import { ShelfHeader } from './ShelfHeader';
@@ -105,10 +108,11 @@ function Card({ card }: { card: BuildCard }) {
   const act = useCardActions(card.id);
   const size = (mm: number) => formatQuantity(mm, 'length', units);
   const binned = card.binnedAt !== null;
+  const stage = opensAt(card.id, card.waters.length > 0);
   return (
     <li className="card">
       <Link
-        to={`/builds/${card.id}/water`}
+        to={`/builds/${card.id}/${stage}`}
         className="card-open"
         aria-label={`Open ${card.name}`}
         tabIndex={binned ? -1 : 0}
@@ -117,7 +121,7 @@ function Card({ card }: { card: BuildCard }) {
       >
         <Thumbnail id={card.id} widthMm={card.widthMm} depthMm={card.depthMm} changedAt={card.changedAt} />
       </Link>
-      <h2>{binned ? card.name : <Link to={`/builds/${card.id}/water`}>{card.name}</Link>}</h2>
+      <h2>{binned ? card.name : <Link to={`/builds/${card.id}/${stage}`}>{card.name}</Link>}</h2>
       <p>
         1:{card.scale} · {size(card.widthMm)} × {size(card.depthMm)} {unitOf('length', units)}
       </p>
@@ -168,16 +172,25 @@ function Thumbnail({
   changedAt: string;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const ground = useQuery({
+  const build = useQuery({
     queryKey: ['thumbnail', id, changedAt],
-    queryFn: () => fetchGround(id),
+    queryFn: async () => {
+      const [ground, { plan }] = await Promise.all([
+        fetchGround(id),
+        answer(api.GET('/api/builds/{id}', { params: { path: { id } } })),
+      ]);
+      return { ground, waters: plan.waters };
+    },
     staleTime: Infinity,
   });
   useEffect(() => {
-    if (canvas.current === null || ground.data === undefined) return;
+    if (canvas.current === null || build.data === undefined) return;
+    const { ground, waters } = build.data;
     const scale = Math.min(320 / widthMm, 190 / depthMm);
-    drawRelief(canvas.current, ground.data, widthMm * scale, depthMm * scale, window.devicePixelRatio || 1);
-  }, [ground.data, widthMm, depthMm]);
+    const density = window.devicePixelRatio || 1;
+    drawRelief(canvas.current, ground, widthMm * scale, depthMm * scale, density);
+    drawWaters(canvas.current, ground, waters);
+  }, [build.data, widthMm, depthMm]);
   return (
     <canvas ref={canvas} className="thumbnail" aria-hidden="true" style={{ aspectRatio: `${widthMm} / ${depthMm}` }} />
   );
@@ -194,7 +207,7 @@ function NewBuild() {
     await navigate(`/builds/${card.id}/${stage}`);
   };
   const begin = useMutation({
-    mutationFn: () => answer(api.POST('/api/builds', { body: { name, ...sizes } })),
+    mutationFn: () => answer(api.POST('/api/builds', { body: { name, ...sizes, timeZone: HERE } })),
     onSuccess: (card) => opened(card, 'ground'),
   });
   const bring = useMutation({
@@ -206,7 +219,7 @@ function NewBuild() {
           headers: { 'content-type': 'application/json' },
         }),
       ),
-    onSuccess: (card) => opened(card, 'water'),
+    onSuccess: (card) => opened(card, opensAt(card.id, card.waters.length > 0)),
   });
   const error = begin.error ?? bring.error;
   return (

@@ -121,7 +121,7 @@ function SheetCard({ sheet, onChange, onRemove }: { sheet: ProductSheet; onChang
     ...(two
       ? ([
           ['ratio', `${sheet.ratio.a} : ${sheet.ratio.b} by ${sheet.ratio.basis}`],
-          ['pot life', `${sheet.potLifeMin} min, ${sheet.potLifeMassG} g`],
+          ['pot life', `${sheet.potLifeMin} min, ${formatQuantity(sheet.potLifeMassG, 'mass', units)} ${units.mass}`],
           ['gel', hours(sheet.gelH)],
           ['next layer', `${hours(sheet.recoatFromH)} – ${hours(sheet.recoatToH)}`],
         ] as [string, string][])

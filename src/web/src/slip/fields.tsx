@@ -1,16 +1,7 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useUnits } from '../units/UnitsContext';
-import { formatLength, formatMass, parseQuantity, unitOf, type Quantity, type Units } from '../units/units';
-
-function show(value: number, quantity: Quantity, units: Units): string {
-  if (quantity === 'length') {
-    if (units.length === 'in') return formatLength(value, units);
-    return String(Math.round(value * 100) / 100);
-  }
-  if (quantity === 'mass') return formatMass(value, units);
-  return String(Math.round(value * 1000) / 1000);
-}
+import { formatField, parseQuantity, stepped, unitOf, type Quantity } from '../units/units';
 
 /**
  * A number with its unit. What is typed stays as typed until Enter or until the field is left; Escape gives it up. A text
@@ -44,7 +35,7 @@ export function NumberField({
     setWrong(read === null);
     if (read === null) return;
     setText(null);
-    if (typed === show(value, quantity, units) || read === value) return;
+    if (typed === formatField(value, quantity, units) || read === value) return;
     const kept = onChange(read);
     if (kept instanceof Promise) void kept.then((ok) => setText(ok ? null : typed));
   };
@@ -57,9 +48,8 @@ export function NumberField({
       event.currentTarget.blur();
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
-      const by = event.key === 'ArrowUp' ? step : -step;
       setText(null);
-      void onChange(Math.round((value + by) * 1000) / 1000);
+      void onChange(stepped(value, event.key === 'ArrowUp' ? 1 : -1, step, quantity, units));
     }
   };
   return (
@@ -68,7 +58,7 @@ export function NumberField({
       label={label}
       unit={suffix ?? unitOf(quantity, units)}
       wrong={wrong ? `That is not a ${quantity === 'plain' ? 'number' : quantity}.` : null}
-      value={text ?? show(value, quantity, units)}
+      value={text ?? formatField(value, quantity, units)}
       onText={setText}
       onBlur={() => {
         if (dropped.current) dropped.current = false;
@@ -158,7 +148,7 @@ export function OptionalField({
       unit={suffix ?? unitOf(quantity, units)}
       wrong={wrong ? `That is not a ${quantity === 'plain' ? 'number' : quantity}.` : null}
       hint={hint}
-      value={text ?? (value === null ? '' : show(value, quantity, units))}
+      value={text ?? (value === null ? '' : formatField(value, quantity, units))}
       onText={(typed) => {
         setText(typed);
         if (typed.trim() === '') onChange(null);

@@ -1,29 +1,28 @@
 import type { Batch } from '../api/types';
+import { HERE, inWords, onWall, timeOfDay, type WallClock } from '../units/clock';
 import { formatMass, formatVolume, type Units } from '../units/units';
 
-const DAY = new Intl.DateTimeFormat(undefined, { weekday: 'short' });
-const TIME = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', hour12: false });
-const DATE = new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric', month: 'short' });
-
-/** "Wed 19:00" within the coming week, else with the date. */
-export function when(iso: string, now: Date): string {
-  const at = new Date(iso);
+/** "Wed 19:00" within the coming week, else with the date; by the clock `now` is read from. */
+export function when(iso: string, now: WallClock): string {
+  const at = onWall(iso, now.timeZone ?? HERE);
   const days = (at.getTime() - now.getTime()) / 86_400_000;
-  return `${days > -1 && days < 6 ? DAY.format(at) : DATE.format(at)} ${TIME.format(at)}`;
+  const date = days > -1 && days < 6 ? {} : ({ day: 'numeric', month: 'short' } as const);
+  return `${inWords(at, { weekday: 'short', ...date })} ${timeOfDay(at)}`;
 }
 
 /** "1 h 25 min", "3 days". */
 export function lasting(minutes: number): string {
-  if (minutes < 60) return `${Math.round(minutes)} min`;
-  if (minutes < 48 * 60)
-    return `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')} min`;
-  return `${Math.round(minutes / 1440)} days`;
+  // Rounded first: of 119.7 minutes the hours are two.
+  const whole = Math.round(minutes);
+  if (whole < 60) return `${whole} min`;
+  if (whole < 48 * 60) return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`;
+  return `${Math.round(whole / 1440)} days`;
 }
 
 export function hours(h: number): string {
   if (h > 0 && h < 0.05) return `${Math.round(h * 3600)} s`;
-  if (h > 0 && h < 1) return `${Math.round(h * 60)} min`;
-  return h < 48 ? `${Math.round(h * 10) / 10} h` : `${Math.round((h / 24) * 10) / 10} days`;
+  if (h > 0 && Math.round(h * 60) < 60) return `${Math.round(h * 60)} min`;
+  return Math.round(h * 10) / 10 < 48 ? `${Math.round(h * 10) / 10} h` : `${Math.round((h / 24) * 10) / 10} days`;
 }
 
 /** "67.2 + 60 g", with the number of cups when there is more than one. */

@@ -3,9 +3,9 @@ import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../sheet/useSize';
 import { lasting, when } from '../slip/words';
 import { useNow } from '../slip/useNow';
-import { nextPour, tide, type Tide } from './tide';
+import { inWords } from '../units/clock';
+import { nextPour, ribbon, tide, type Tide } from './tide';
 
-const DAY_MS = 86_400_000;
 /** A day narrower than this has no room for its words. */
 const LEAST_DAY_PX = 84;
 
@@ -14,11 +14,9 @@ export function Tideline() {
   const { build, plan } = useDesk();
   const now = useNow();
   const [box, size] = useSize<HTMLDivElement>();
-  const start = new Date(now);
-  start.setHours(0, 0, 0, 0);
-  const days = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));
-  const perDay = size.width / days;
-  const x = (time: number) => ((time - start.getTime()) / DAY_MS) * perDay;
+  const count = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));
+  const perDay = size.width / count;
+  const { days, x } = ribbon(now, count, perDay);
   const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
   const next = nextPour(build, plan, now.getTime());
   return (
@@ -40,8 +38,7 @@ export function Tideline() {
       <div className="tideline-ribbon" ref={box}>
         {size.width > 0 && (
           <svg width={size.width} height={size.height}>
-            {Array.from({ length: days }, (_, k) => {
-              const day = new Date(start.getTime() + k * DAY_MS);
+            {days.map((day, k) => {
               return (
                 <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
                   <rect
@@ -53,7 +50,7 @@ export function Tideline() {
                   />
                   <path d={`M0.5 0V${size.height}`} />
                   <text x={7} y={14}>
-                    {day.toLocaleDateString(undefined, { weekday: 'short', day: 'numeric' })}
+                    {inWords(day, { weekday: 'short', day: 'numeric' })}
                   </text>
                 </g>
               );

@@ -1,4 +1,5 @@
 import { layersOf, pouredAs } from '../api/plan';
+import { midnight, type WallClock } from '../units/clock';
 import type { Build, BuildPlan } from '../api/types';
 
 /** Something on the ribbon: a pour or a stripping (a moment), or a layer curing (a stretch). */
@@ -61,4 +62,26 @@ export function nextPour(build: Build, plan: BuildPlan, nowMs: number): Tide | n
     (one) => one.kind === 'pour' && (logged ? one.poured !== true : one.fromMs >= nowMs),
   );
   return ahead.reduce<Tide | null>((first, one) => (first === null || one.fromMs < first.fromMs ? one : first), null);
+}
+
+/** A ribbon of whole days, all as wide as each other, though one over a change of the clocks has 23 or 25 hours. */
+export interface Ribbon {
+  /** Midnight of each day. */
+  days: WallClock[];
+  /** Where a moment stands on it, px from its left. */
+  x: (ms: number) => number;
+}
+
+/** The ribbon of so many days from today on. */
+export function ribbon(now: WallClock, days: number, perDayPx: number): Ribbon {
+  const midnights = Array.from({ length: days + 1 }, (_, k) => midnight(now, k));
+  const starts = midnights.map((day) => day.getTime());
+  const x = (ms: number) => {
+    const after = starts.findIndex((start) => start > ms);
+    // Before the first day and after the last the hours run on as in it.
+    const k = after < 0 ? days - 1 : Math.max(0, after - 1);
+    const [from = 0, to = 1] = [starts[k], starts[k + 1]];
+    return (k + (ms - from) / (to - from)) * perDayPx;
+  };
+  return { days: midnights.slice(0, days), x };
 }

@@ -124,6 +124,66 @@ function toBase(value: number, quantity: Quantity, typed: string, units: Units):
   }
 }
 
+/** A base value in the units of the screen: "500 ml" is 16.907 on a fl oz screen. */
+function toShown(value: number, quantity: Quantity, units: Units): number {
+  switch (quantity) {
+    case 'length':
+      return units.length === 'mm' ? value : value / MM_PER_INCH;
+    case 'volume':
+      return units.volume === 'ml' ? value : value / ML_PER_FLOZ;
+    case 'mass':
+      return units.mass === 'g' ? value : value / G_PER_OZ;
+    case 'temperature':
+      return units.temperature === '°C' ? value : (value * 9) / 5 + 32;
+    case 'plain':
+      return value;
+  }
+}
+
+/** Two figures with the unit, however small: a bubble, a leak of a few thousandths. */
+export function formatFine(value: number, quantity: Quantity, units: Units): string {
+  const shown = toShown(value, quantity, units);
+  const words = shown >= 0.01 ? String(Number(shown.toPrecision(2))) : shown === 0 ? '0' : 'less than 0.01';
+  return `${words} ${unitOf(quantity, units)}`;
+}
+
+/** Whether a quantity is shown in the unit the server speaks. */
+function isBase(quantity: Quantity, units: Units): boolean {
+  return toShown(1, quantity, units) === 1;
+}
+
+/**
+ * What a field shows: no less exact than it is kept, so that it reads back as the same value. Lengths on an inch screen are
+ * in sixteenths where they are whole ones, else in ten-thousandths.
+ */
+export function formatField(value: number, quantity: Quantity, units: Units): string {
+  if (isBase(quantity, units)) return trimmed(value, quantity === 'length' || quantity === 'mass' ? 2 : 3);
+  if (quantity === 'length') {
+    const sixteenths = (value / MM_PER_INCH) * 16;
+    if (Math.abs(sixteenths - Math.round(sixteenths)) < 1e-3) return inches(value);
+  }
+  return trimmed(toShown(value, quantity, units), quantity === 'temperature' ? 2 : 4);
+}
+
+function trimmed(value: number, decimals: number): string {
+  return String(Number(value.toFixed(decimals)));
+}
+
+/** How far the arrow keys move a field: by its step, or by a round one near it in the units of the screen. */
+export function stepped(value: number, steps: number, step: number, quantity: Quantity, units: Units): number {
+  if (isBase(quantity, units)) return Math.round((value + steps * step) * 1000) / 1000;
+  const unit = toShown(1, quantity, units) - toShown(0, quantity, units);
+  const by = quantity === 'length' ? Math.max(1, Math.round(step / (MM_PER_INCH / 16))) / 16 : round(step * unit);
+  const shown = toShown(value, quantity, units) + steps * by;
+  return (shown - toShown(0, quantity, units)) / unit;
+}
+
+/** The nearest of 1, 2, 5, 10, 20, 50, … and of 0.5, 0.2, 0.1, …. */
+function round(value: number): number {
+  const power = 10 ** Math.floor(Math.log10(value));
+  return power * ([1, 2, 5].find((k) => value / power <= k * 1.5) ?? 10);
+}
+
 /** A length at full size, from a length on the board in mm. */
 export function fullSize(mm: number, scale: number, units: Units): string {
   const metres = (mm * scale) / 1000;

@@ -4320,6 +4320,8 @@ export interface components {
              * @description Scale ratio N of 1:N, 1…2000.
              */
             scale: number;
+            /** @description Where it is built: IANA name of the time zone by whose clock its days, nights and evenings go. Null where none was noted. */
+            timeZone: null | string;
             /** @description The board. */
             board: components["schemas"]["Board"];
             /** @description The ground recipe, in order. */
@@ -7118,13 +7120,25 @@ export interface components {
         };
         /** @description POST /api/builds. */
         NewBuildRequest: {
+            /** @description Name of the scene. */
             name: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Scale ratio N of 1:N.
+             */
             scale: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The board's width, mm.
+             */
             widthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its depth, mm.
+             */
             depthMm: number;
+            /** @description IANA name of the zone by whose clock it goes: the browser knows it. */
+            timeZone?: null | string;
         };
         /**
          * @description Something the maker should know: what kind of thing, how much it matters, and its numbers. Each subject makes the sentences of its notices in one file;

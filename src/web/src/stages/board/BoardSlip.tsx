@@ -1,7 +1,10 @@
+import Button from 'react-bootstrap/Button';
 import { useDesk } from '../../desk/DeskContext';
+import { useZone } from '../../slip/useNow';
+import { HERE, knownZone } from '../../units/clock';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
-import { fullSize } from '../../units/units';
+import { formatLength, fullSize } from '../../units/units';
 import type { Tool } from '../../sheet/tools';
 import { JointsPart } from './JointsPart';
 import { PhotoPart, type Span } from './PhotoPart';
@@ -24,6 +27,7 @@ export function BoardSlip({
   const ruling = tool.kind === 'span' && tool.wants === 'ruler';
   const { build, edit } = useDesk();
   const units = useUnits();
+  const length = (mm: number) => `${formatLength(mm, units)} ${units.length}`;
   const { board, measuring } = build;
   const { device, cup } = measuring;
   const setBoard = (change: Partial<typeof board>) => edit(setBuild({ board: change }));
@@ -87,10 +91,11 @@ export function BoardSlip({
           </ToolButton>
         </div>
         <p>
-          A man of 1.75 m stands {(1750 / build.scale).toFixed(1)} mm tall; water up to his chest is{' '}
-          {(1300 / build.scale).toFixed(1)} mm deep.
+          A person of 1.75 m stands {length(1750 / build.scale)} tall; water up to the chest is{' '}
+          {length(1300 / build.scale)} deep.
         </p>
       </section>
+      <ClockPart />
       <StandInsPart tool={tool} setTool={setTool} />
       <PhotoPart tool={tool} setTool={setTool} span={span} setSpan={setSpan} />
       <JointsPart />
@@ -125,7 +130,7 @@ export function BoardSlip({
         />
         <NumberField
           label="One graduation"
-          suffix={device.kind === 'scale' ? 'g' : 'ml'}
+          quantity={device.kind === 'scale' ? 'mass' : 'volume'}
           step={0.1}
           value={device.graduation}
           onChange={(graduation) => setMeasuring({ device: { graduation } })}
@@ -163,5 +168,26 @@ export function BoardSlip({
         <p className="caution">A cup once used for resin stays in the workshop, never back to the kitchen.</p>
       </section>
     </>
+  );
+}
+
+/** By whose clock the days go: the one of the place where it was begun, also when it is looked at from elsewhere. */
+function ClockPart() {
+  const { build, edit } = useDesk();
+  const zone = useZone();
+  const noted = build.timeZone !== null;
+  return (
+    <section data-testid="clock">
+      <h3>Clock</h3>
+      <p>
+        Days and evenings go by the clock of <strong>{zone.replaceAll('_', ' ')}</strong>
+        {noted ? '.' : ', this machine’s: the build has none of its own yet.'}
+      </p>
+      {(!noted || zone !== knownZone(HERE)) && (
+        <Button size="sm" variant="outline-primary" onClick={() => void edit(setBuild({ timeZone: HERE }))}>
+          Keep to {HERE.replaceAll('_', ' ')}
+        </Button>
+      )}
+    </section>
   );
 }

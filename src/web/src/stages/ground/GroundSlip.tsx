@@ -10,6 +10,8 @@ import { ImportPart } from './ImportPart';
 import { MakingPart } from './MakingPart';
 import { StepFields } from './StepFields';
 import { ToolButton } from '../../slip/ToolButton';
+import { formatLength } from '../../units/units';
+import { useUnits } from '../../units/UnitsContext';
 import { addTo, moveIn, removeFrom, setIn } from '../../desk/changes';
 
 interface Drawn {
@@ -37,6 +39,7 @@ function sameTool(a: Tool, b: Tool): boolean {
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
   const { id, build, plan, edit, stepId, selectStep } = useDesk();
+  const units = useUnits();
   const add = (step: Step) => {
     selectStep(step.id);
     void edit(addTo('recipe', step, build.recipe.length));
@@ -46,7 +49,8 @@ export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
       <header className="slip-head">
         <h2>Ground</h2>
         <p>
-          {plan.ground.lowestMm.toFixed(1)} to {plan.ground.highestMm.toFixed(1)} mm over the board
+          {formatLength(plan.ground.lowestMm, units)} to {formatLength(plan.ground.highestMm, units)} {units.length}{' '}
+          over the board
         </p>
       </header>
       <section>

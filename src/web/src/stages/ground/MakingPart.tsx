@@ -9,7 +9,7 @@ import { Figure } from '../../slip/Figure';
 import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
-import { formatMass, formatVolume, unitOf, type Units } from '../../units/units';
+import { formatMass, formatQuantity, formatReading, formatVolume, unitOf, type Units } from '../../units/units';
 import { setBuild, type Fields } from '../../desk/changes';
 
 /** What to cut and to mix for this ground. */
@@ -53,7 +53,8 @@ function Answer({ made }: { made: MakingPlan }) {
           <strong>
             {foam.sheets.length} {foam.sheets.length === 1 ? 'sheet' : 'sheets'} of foam
           </strong>{' '}
-          of {build.making.foam.thicknessMm} mm, {(foam.offcutShare * 100).toFixed(0)} % offcut
+          of {formatQuantity(build.making.foam.thicknessMm, 'length', units)} {units.length},{' '}
+          {(foam.offcutShare * 100).toFixed(0)} % offcut
         </span>
       </Figure>
       <p>
@@ -97,7 +98,7 @@ function Answer({ made }: { made: MakingPlan }) {
           </p>
           <Figure working={made.workings.drying} label="the drying">
             <span>
-              Dry after about <strong>{hours(made.dryH)}</strong> at {build.room.airC} °C
+              Dry after about <strong>{hours(made.dryH)}</strong> at {formatReading(build.room.airC, units)}
             </span>
           </Figure>
         </>

@@ -1,17 +1,23 @@
 import { useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import type { Water } from '../../api/types';
+import { useZone } from '../../slip/useNow';
+import { fromTyped, onWall, typed } from '../../units/clock';
 
-/** When the first layer is poured, on this machine's clock. */
+/** When the first layer is poured, by the clock of the build. */
 export function FirstPour({ water, onChange }: { water: Water; onChange: (at: string | null) => void }) {
   const id = useId();
-  const kept = water.firstPourAt === null ? '' : local(new Date(water.firstPourAt));
+  const zone = useZone();
+  const kept = water.firstPourAt === null ? '' : typed(onWall(water.firstPourAt, zone));
   const [text, setText] = useState<string | null>(null);
   const keep = () => {
     if (text === null || text === kept) return;
     setText(null);
     if (text === '') onChange(null);
-    else onChange(withOffset(new Date(text)));
+    else {
+      const at = fromTyped(text, zone);
+      if (at !== null) onChange(at);
+    }
   };
   return (
     <div className="field">
@@ -29,18 +35,4 @@ export function FirstPour({ water, onChange }: { water: Water; onChange: (at: st
       />
     </div>
   );
-}
-
-const two = (n: number) => String(n).padStart(2, '0');
-
-function local(date: Date): string {
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}T${two(date.getHours())}:${two(date.getMinutes())}`;
-}
-
-/** ISO 8601 with this machine's offset, so that the plan keeps the maker's own hours. */
-function withOffset(date: Date): string {
-  const minutes = -date.getTimezoneOffset();
-  const sign = minutes < 0 ? '-' : '+';
-  const offset = `${sign}${two(Math.floor(Math.abs(minutes) / 60))}:${two(Math.abs(minutes) % 60)}`;
-  return `${local(date)}:00${offset}`;
 }

@@ -12,7 +12,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { hours, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatQuantity, formatVolume } from '../../units/units';
+import { formatLength, formatQuantity, formatReading, formatVolume } from '../../units/units';
 import { FirstPour } from './FirstPour';
 import { anotherTop } from '../../staff/ownTops';
 import { PoursAnswer } from './PoursAnswer';
@@ -212,7 +212,8 @@ function SheetNote({ sheet }: { sheet: ProductSheet }) {
       {sheet.isExample && (
         <p className="caution">
           {sheet.name} has made-up numbers: keep to the sheet of the product in your hand. Greatest layer here{' '}
-          {formatLength(sheet.greatestLayerMm, units)} {units.length}, used at {sheet.workFromC}–{sheet.workToC} °C.
+          {formatLength(sheet.greatestLayerMm, units)} {units.length}, used at {formatReading(sheet.workFromC, units)}{' '}
+          to {formatReading(sheet.workToC, units)}.
         </p>
       )}
       <p className="caution">{sheet.safetyNote}</p>

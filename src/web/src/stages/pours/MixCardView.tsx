@@ -5,8 +5,9 @@ import { layersOf } from '../../api/plan';
 import type { MixCard, MixSession } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
-import { useNow } from '../../slip/useNow';
+import { useNow, useZone } from '../../slip/useNow';
 import { drops, hours, when } from '../../slip/words';
+import { onWall, timeOfDay } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume } from '../../units/units';
 
@@ -53,7 +54,10 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
   const byScale = build.measuring.device.kind === 'scale';
   const { batch } = card;
   const { cup } = build.measuring;
-  const [metAt, setMetAt] = useState<Date | null>(null);
+  const [metMs, setMetMs] = useState<number | null>(null);
+  const zone = useZone();
+  /** The time of day so many minutes after the parts met. */
+  const clock = (minutes: number) => (metMs === null ? '' : timeOfDay(onWall(metMs + minutes * 60_000, zone)));
   // By the measure at hand, and beside it by the other one, should that be the scale or the cup that fails.
   const other = (g: number, ml: number) =>
     byScale ? `${formatVolume(ml, units)} ${units.volume}` : `${formatMass(g, units)} ${units.mass}`;
@@ -101,10 +105,10 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
             {session.potLifeMin !== null && (
               <Button
                 size="lg"
-                variant={metAt === null ? 'primary' : 'outline-primary'}
-                onClick={() => setMetAt(metAt === null ? new Date() : null)}
+                variant={metMs === null ? 'primary' : 'outline-primary'}
+                onClick={() => setMetMs(metMs === null ? Date.now() : null)}
               >
-                {metAt === null ? 'They meet now' : 'Not yet'}
+                {metMs === null ? 'They meet now' : 'Not yet'}
               </Button>
             )}
           </Step>
@@ -126,8 +130,8 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
         ))}
         {session.potLifeMin !== null && (
           <Step
-            figure={metAt === null ? `${Math.floor(session.potLifeMin)} min` : `by ${clock(metAt, session.potLifeMin)}`}
-            note={metAt === null ? 'from the first touch' : `met ${clock(metAt, 0)}`}
+            figure={metMs === null ? `${Math.floor(session.potLifeMin)} min` : `by ${clock(session.potLifeMin)}`}
+            note={metMs === null ? 'from the first touch' : `met ${clock(0)}`}
           >
             Out of the cup by then. What is over is spread thin at once, never left standing
           </Step>
@@ -154,12 +158,6 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
 }
 
 const notes = (...said: (string | null)[]) => said.filter((one) => one !== null).join(' · ');
-
-/** The time of day so many minutes after another, seconds dropped: earlier rather than later. */
-function clock(from: Date, minutes: number): string {
-  const at = new Date(from.getTime() + minutes * 60_000);
-  return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`;
-}
 
 function Step({ figure, note, children }: { figure: string; note: string | null; children: ReactNode }) {
   return (

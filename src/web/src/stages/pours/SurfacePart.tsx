@@ -3,11 +3,14 @@ import { useSurface } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
 import { useNow } from '../../slip/useNow';
 import { hours, lasting, when } from '../../slip/words';
+import { formatFine } from '../../units/units';
+import { useUnits } from '../../units/UnitsContext';
 
 /** The surface of the last layer while it sets: when ripples stay, which bubbles do. */
 export function SurfacePart() {
   const { drafting } = useDesk();
   const now = useNow();
+  const units = useUnits();
   const { data } = useSurface(!drafting);
   if (data === null) return null;
   const { ripples, minutes, oneDegreeMin } = data;
@@ -35,8 +38,8 @@ export function SurfacePart() {
       )}
       <p>{data.sentence}</p>
       <p className="quiet">
-        Bubbles over {data.largestBubbleMm.toPrecision(2)} mm rise out of it by themselves, if they start when it is
-        poured. Look 10, 20 and 30 minutes after.
+        Bubbles over {formatFine(data.largestBubbleMm, 'length', units)} rise out of it by themselves, if they start
+        when it is poured. Look 10, 20 and 30 minutes after.
       </p>
       <p className="caution">
         Heat on bubbles only briefly, never beside alcohol, aerosol, foliage or lights; extinguisher at hand.

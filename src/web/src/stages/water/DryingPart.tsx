@@ -9,6 +9,7 @@ import { NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { hours, when } from '../../slip/words';
+import type { WallClock } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, unitOf } from '../../units/units';
 import { addTo, momentOf, removeFrom, setBuild } from '../../desk/changes';
@@ -150,7 +151,7 @@ function DryingCurve({
 }: {
   plan: DryingPlan;
   weighings: { at: string; massG: number }[];
-  now: Date;
+  now: WallClock;
 }) {
   const times = [...plan.curve.map((p) => Date.parse(p.at)), ...weighings.map((p) => Date.parse(p.at))];
   const masses = [...plan.curve.map((p) => p.massG), ...weighings.map((p) => p.massG)];

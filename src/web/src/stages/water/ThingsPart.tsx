@@ -10,7 +10,7 @@ import { ChoiceField, NumberField, SwitchField, TextField } from '../../slip/fie
 import { ListedThing } from '../../slip/ListedThing';
 import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { formatLength, formatMass, formatVolume, unitOf } from '../../units/units';
 import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** Stones, piers, posts, logs, hulls, roots: all that will be under water, sealed or not, floating or not. */
@@ -173,7 +173,8 @@ function ThingFields({ thing, planned }: { thing: DrownedThing; planned: Drowned
         <span>
           Takes the place of {formatVolume(planned.displacedMl, units)} {unitOf('volume', units)}
           {planned.outMm > 0 && `, stands ${formatLength(planned.outMm, units)} out`}
-          {planned.holdDownG > 0 && `, lifts with ${planned.holdDownG.toFixed(1)} g`}
+          {planned.holdDownG > 0 &&
+            `, lifts with ${formatMass(Math.round(planned.holdDownG * 10) / 10, units)} ${units.mass}`}
         </span>
       </Figure>
     </div>

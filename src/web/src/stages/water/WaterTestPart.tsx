@@ -9,7 +9,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatVolume, unitOf } from '../../units/units';
+import { formatFine, formatLength, formatVolume, unitOf } from '../../units/units';
 import { addTo, removeFrom } from '../../desk/changes';
 
 interface Draft {
@@ -26,7 +26,6 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
   const units = useUnits();
   const now = useNow();
   const [draft, setDraft] = useState<Draft | null>(null);
-  const ml = unitOf('volume', units);
   return (
     <section data-testid="water-test">
       <h3>Water test</h3>
@@ -111,10 +110,11 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
       )}
       {plan.seep.is !== null && (
         <p data-testid="seep">
-          Through that leak the first layer would lose about <strong>{small(plan.seep.is.lostMl)} ml</strong> before it
-          gels in {plan.seep.is.gelH.toFixed(1)} h, {small(plan.seep.is.lostFirstHourMl)} ml of it in the first hour.
-          Resin wets where water beads: it may find pinholes that water did not.
-          {plan.seep.is.lostMl > 1 && ` Find it and close it before you pour ${ml}.`}
+          Through that leak the first layer would lose about{' '}
+          <strong>{formatFine(plan.seep.is.lostMl, 'volume', units)}</strong> before it gels in{' '}
+          {plan.seep.is.gelH.toFixed(1)} h, {formatFine(plan.seep.is.lostFirstHourMl, 'volume', units)} of it in the
+          first hour. Resin wets where water beads: it may find pinholes that water did not.
+          {plan.seep.is.lostMl > 1 && ' Find it and close it before you pour.'}
         </p>
       )}
     </section>
@@ -211,9 +211,4 @@ function TestForm({
       </div>
     </div>
   );
-}
-
-/** Two figures, however small: a leak of resin is often a few thousandths. */
-function small(ml: number): string {
-  return ml >= 0.01 ? ml.toPrecision(2) : ml === 0 ? '0' : 'less than 0.01';
 }
