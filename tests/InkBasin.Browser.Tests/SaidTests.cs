@@ -87,6 +87,7 @@ public class SaidTests(BrowserFixture fixture)
         // And were one to get in, it would not run.
         _page.Script("const got = document.createElement('script'); got.textContent = 'window.taken = 1'; document.head.append(got)");
         Assert.Null(_page.Script("return window.taken ?? null"));
+        Assert.Contains("Content Security Policy", Assert.Single(_page.Faults()), StringComparison.Ordinal);
         await fixture.Http.DeleteAsync(new Uri($"/api/builds/{id}", UriKind.Relative), TestContext.Current.CancellationToken);
     }
 
