@@ -95,6 +95,37 @@ internal sealed class BenchPage(BrowserFixture fixture)
 
     public PointerPath Pointer() => new(_driver);
 
+    public (int X, int Y) MiddleOf(IWebElement element)
+    {
+        double Number(string key) => Convert.ToDouble(_driver.ExecuteScript($"return arguments[0].getBoundingClientRect().{key}", element), CultureInfo.InvariantCulture);
+        return ((int)(Number("x") + (Number("width") / 2)), (int)(Number("y") + (Number("height") / 2)));
+    }
+
+    /// <summary>Takes the pointer away from an element that is dragged, as the system does: a call that comes in, a gesture of its own.</summary>
+    public void LosePointer(IWebElement element) =>
+        _driver.ExecuteScript("arguments[0].dispatchEvent(new PointerEvent('pointercancel', { bubbles: true, pointerId: 1, isPrimary: true, pointerType: 'mouse' }))", element);
+
+    public void Wheel(int x, int y, int by) => _driver.ExecuteCdpCommand(
+        "Input.dispatchMouseEvent",
+        new Dictionary<string, object?> { ["type"] = "mouseWheel", ["x"] = x, ["y"] = y, ["deltaX"] = 0, ["deltaY"] = by });
+
+    /// <summary>Two fingers spread from one distance to another round a place.</summary>
+    public void Pinch(int x, int y, int from, int to)
+    {
+        void Touch(string type, params int[] reach) => _driver.ExecuteCdpCommand(
+            "Input.dispatchTouchEvent",
+            new Dictionary<string, object?> { ["type"] = type, ["touchPoints"] = reach.Select((off, i) => new Dictionary<string, object?> { ["x"] = x + off, ["y"] = y, ["id"] = i }).ToArray() });
+        Touch("touchStart", -from);
+        Touch("touchStart", -from, from);
+        for (var k = 1; k <= 8; k++)
+        {
+            var reach = from + ((to - from) * k / 8);
+            Touch("touchMove", -reach, reach);
+        }
+
+        Touch("touchEnd");
+    }
+
     public T Until<T>(Func<T?> found, string what)
     {
         try

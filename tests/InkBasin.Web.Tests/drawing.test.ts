@@ -4,8 +4,8 @@ import type { ChannelStep, PondStep, WaterLevel } from '@web/api/types';
 import { damsAtEnds } from '@web/cut/dams';
 import { takeSection, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
-import { depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
-import { fit, toBoard, within } from '@web/sheet/view';
+import { depthSpots, depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
+import { fit, toBoard, within } from '@web/scene/view';
 
 /** A 20 × 10 board of 2 mm cells: ground 12, a trough of bed 4 over columns 5…14 of rows 2…7. */
 function trough(): Ground {
@@ -31,7 +31,7 @@ function area(rings: [number, number][][]): number {
 
 describe('the drawing of a water', () => {
   it('runs its shore round the wet cells', () => {
-    const { surface } = waterShapes(trough(), PLAN, 8);
+    const { surface } = waterShapes(trough(), PLAN);
     // 20 × 12 mm wet; the shore lies between the wet and the dry cells’ centres.
     expect(Math.abs(area(surface))).toBeGreaterThan(18 * 10);
     expect(Math.abs(area(surface))).toBeLessThan(24 * 16);
@@ -46,14 +46,14 @@ describe('the drawing of a water', () => {
   it('leaves lower ground of another water dry', () => {
     const ground = trough();
     ground.heightsMm[0] = 1;
-    const xs = waterShapes(ground, PLAN, 8)
+    const xs = waterShapes(ground, PLAN)
       .surface.flat()
       .map(([x]) => x);
     expect(Math.min(...xs)).toBeGreaterThan(6);
   });
 
   it('writes depths inside the water, apart from each other', () => {
-    const { spots } = waterShapes(trough(), PLAN, 4);
+    const spots = depthSpots(trough(), PLAN, 4);
     expect(spots.length).toBeGreaterThan(0);
     for (const spot of spots) expect(spot.depthMm).toBeCloseTo(6, 5);
     for (const a of spots)
@@ -61,7 +61,8 @@ describe('the drawing of a water', () => {
   });
 
   it('draws nothing where nothing is wet', () => {
-    expect(waterShapes(trough(), { ...PLAN, wetRuns: [] }, 8)).toEqual({ surface: [], deeper: [], spots: [] });
+    expect(waterShapes(trough(), { ...PLAN, wetRuns: [] })).toEqual({ surface: [], deeper: [] });
+    expect(depthSpots(trough(), { ...PLAN, wetRuns: [] }, 8)).toEqual([]);
   });
 
   it.each([
@@ -173,11 +174,7 @@ describe('the board on the screen', () => {
 
   it('turns a pointer into a place and a place into a point of the screen', () => {
     const view = fit(826, 466, 620, 400);
-    const element = { getBoundingClientRect: () => ({ left: 132, top: 46 }) } as unknown as Element;
-    const at = toBoard(view, element, {
-      clientX: 132 + view.left + 100 * view.scale,
-      clientY: 46 + view.top + 50 * view.scale,
-    });
+    const at = toBoard(view, { x: view.left + 100 * view.scale, y: view.top + 50 * view.scale });
     expect(at.xMm).toBeCloseTo(100, 9);
     expect(at.yMm).toBeCloseTo(50, 9);
     expect(within(view, at)).toEqual({ x: at.xMm * view.scale, y: at.yMm * view.scale });

@@ -1,4 +1,6 @@
 import { createContext, useContext } from 'react';
+import { useStore, type StoreApi } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import type { Ground } from '../api/ground';
 import type { Build, BuildEdit, BuildPlan, MadeChange, PointMm, Water, WaterPlan } from '../api/types';
 
@@ -16,6 +18,9 @@ export interface Sight {
   /** The peak looked for; null for the highest ground. */
   peak: PointMm | null;
 }
+
+/** An edit, or how to make it from the build as it is when it is sent; null then makes none. */
+export type EditOrMake = BuildEdit | ((now: Build) => BuildEdit | null);
 
 /** An edit that could not be made because another window was first. */
 export interface Conflict {
@@ -56,7 +61,7 @@ export interface Desk {
   preview: (edit: BuildEdit) => void;
   dropPreview: () => void;
   /** Makes an edit; resolves when it is kept. False when it was refused or held back by a conflict. */
-  edit: (edit: BuildEdit) => Promise<boolean>;
+  edit: (edit: EditOrMake) => Promise<boolean>;
   undo: () => void;
   redo: () => void;
   /** The last refusal, in a sentence. */
@@ -68,12 +73,32 @@ export interface Desk {
   resolveConflict: (mine: boolean) => void;
 }
 
-export const DeskContext = createContext<Desk | null>(null);
+export type DeskStore = StoreApi<Desk>;
 
-export function useDesk(): Desk {
-  const desk = useContext(DeskContext);
-  if (desk === null) throw new Error('useDesk is for parts of an open build.');
-  return desk;
+export const DeskContext = createContext<DeskStore | null>(null);
+
+function useDeskStore(): DeskStore {
+  const store = useContext(DeskContext);
+  if (store === null) throw new Error('useDesk is for parts of an open build.');
+  return store;
+}
+
+/** Parts of the desk by name. Whoever asks is drawn anew only when one of them has changed. */
+export function useDesk<K extends keyof Desk>(...parts: [K, ...K[]]): Pick<Desk, K> {
+  return useStore(
+    useDeskStore(),
+    useShallow((desk: Desk) => Object.fromEntries(parts.map((part) => [part, desk[part]])) as Pick<Desk, K>),
+  );
+}
+
+/** What is made of the desk: drawn anew only when that has changed. */
+export function useOnDesk<T>(select: (desk: Desk) => T): T {
+  return useStore(useDeskStore(), select);
+}
+
+/** The desk as it is when it is asked, for what happens later: a key, the end of a drag. Nothing is drawn anew for it. */
+export function useDeskNow(): () => Desk {
+  return useDeskStore().getState;
 }
 
 let counter = 0;

@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { createStore } from 'zustand';
 import { answer, api } from '../api/client';
 import { fetchGround } from '../api/ground';
-import type { BuildEdit } from '../api/types';
-import { DeskContext, type CutLine, type Desk, type Sight } from './DeskContext';
+import { DeskContext, type CutLine, type Desk, type DeskStore, type EditOrMake, type Sight } from './DeskContext';
 import { BrokenBuild } from './BrokenBuild';
-import { changesNothing } from './changes';
 import { useDraft } from './useDraft';
 import { buildKey, groundKey, useEdits } from './useEdits';
 
@@ -32,7 +31,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
         : { key: rest.groundKey, ground: ground.data },
     [rest, ground.data, ground.isPlaceholderData],
   );
-  const { draft, preview, settle, clear } = useDraft(id, had, setRefusal);
+  const { draft, preview, settle, clear } = useDraft(id, rest, had, setRefusal);
   const edits = useEdits(id, rest, setRefusal);
   const [waterId, selectWater] = useState<string | null>(null);
   const [stepId, selectStep] = useState<string | null>(null);
@@ -43,9 +42,9 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
 
   const { edit: send, undo: sendUndo, redo: sendRedo } = edits;
   const edit = useCallback(
-    async (change: BuildEdit) => {
+    async (change: EditOrMake) => {
       settle();
-      const made = changesNothing(change) || (await send(change));
+      const made = await send(change);
       clear();
       return made;
     },
@@ -55,12 +54,16 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   const redo = useCallback(() => void sendRedo(), [sendRedo]);
   const dismissRefusal = useCallback(() => setRefusal(null), []);
 
+  const board = (draft ?? rest)?.build.board;
+  const [width, depth] = [board?.widthMm ?? 0, board?.depthMm ?? 0];
+  const line = useMemo(
+    () => cut ?? { a: { xMm: width * 0.58, yMm: 0 }, b: { xMm: width * 0.757, yMm: depth } },
+    [cut, width, depth],
+  );
   const desk = useMemo((): Desk | null => {
     if (rest === undefined || ground.data === undefined) return null;
     const shown = draft ?? rest;
     const water = shown.build.waters.find((w) => w.id === waterId) ?? shown.build.waters[0] ?? null;
-    const width = shown.build.board.widthMm;
-    const depth = shown.build.board.depthMm;
     return {
       id,
       version: rest.version,
@@ -84,7 +87,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       selectDrowned,
       sight,
       setSight,
-      cut: cut ?? { a: { xMm: width * 0.58, yMm: 0 }, b: { xMm: width * 0.757, yMm: depth } },
+      cut: line,
       setCut,
       preview,
       dropPreview: clear,
@@ -107,7 +110,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     standInId,
     drownedId,
     sight,
-    cut,
+    line,
     setCut,
     preview,
     clear,
@@ -119,11 +122,18 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     edits,
   ]);
 
+  // The parts listen to the store and not to this: while something is dragged, only those are drawn anew that show it.
+  const store = useRef<DeskStore | null>(null);
+  if (desk !== null) store.current ??= createStore<Desk>(() => desk);
+  useLayoutEffect(() => {
+    if (desk !== null) store.current?.setState(desk, true);
+  }, [desk]);
+
   if (build.error !== null) {
     return <BrokenBuild id={id} sentence={build.error.message} />;
   }
-  if (desk === null) return <main className="lone quiet">Laying out the bench…</main>;
-  return <DeskContext value={desk}>{children}</DeskContext>;
+  if (store.current === null) return <main className="lone quiet">Laying out the bench…</main>;
+  return <DeskContext value={store.current}>{children}</DeskContext>;
 }
 
 /** The cut is a way of looking, not a part of the build: it is remembered here and not undone. */

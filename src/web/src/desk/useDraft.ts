@@ -1,7 +1,8 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
 import { previewGround, type Ground, type HadGround } from '../api/ground';
-import type { Build, BuildEdit, BuildPlan } from '../api/types';
+import type { Build, BuildAnswer, BuildEdit, BuildPlan } from '../api/types';
 import { leavesGround } from './changes';
 
 export interface Draft {
@@ -11,11 +12,21 @@ export interface Draft {
   ground: Ground | null;
 }
 
+/** What has not changed stays the same object, so that whoever shows it need not look. */
+export function likeBefore<T>(before: T | undefined, after: T): T {
+  return before === undefined ? after : replaceEqualDeep(before, after);
+}
+
 /**
  * Tries edits while something is dragged: one request under way at a time, always the latest wish next, so that the
  * figures keep up with the hand and never queue behind it.
  */
-export function useDraft(id: string, had: HadGround | null, onRefused: (sentence: string | null) => void) {
+export function useDraft(
+  id: string,
+  rest: BuildAnswer | undefined,
+  had: HadGround | null,
+  onRefused: (sentence: string | null) => void,
+) {
   const [draft, setDraft] = useState<Draft | null>(null);
   const wanted = useRef<BuildEdit | null>(null);
   const running = useRef(false);
@@ -23,6 +34,8 @@ export function useDraft(id: string, had: HadGround | null, onRefused: (sentence
   const going = useRef<AbortController | null>(null);
   const kept = useRef(had);
   kept.current = had;
+  const shown = useRef(rest);
+  shown.current = rest;
 
   const preview = useCallback(
     (edit: BuildEdit) => {
@@ -48,7 +61,14 @@ export function useDraft(id: string, had: HadGround | null, onRefused: (sentence
               leavesGround(trying) ? null : previewGround(id, trying, kept.current, signal),
             ]);
             if (round.current === started) {
-              setDraft({ build: plan.build, plan: plan.plan, ground });
+              setDraft((before) => {
+                const like = before ?? shown.current;
+                return {
+                  build: likeBefore(like?.build, plan.build),
+                  plan: likeBefore(like?.plan, plan.plan),
+                  ground,
+                };
+              });
               onRefused(null);
             }
           } catch (error) {

@@ -2,12 +2,14 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
 import { fetchGround, type Ground } from '../api/ground';
-import type { BuildAnswer, BuildEdit } from '../api/types';
-import { freshId, type Conflict } from './DeskContext';
+import type { Build, BuildAnswer, BuildEdit } from '../api/types';
+import { changesNothing } from './changes';
+import { freshId, type Conflict, type EditOrMake } from './DeskContext';
 
 const RETRY_MS = 1500;
 
-type Job = { kind: 'edit'; edit: BuildEdit } | { kind: 'undo' } | { kind: 'redo' };
+type SentJob = { kind: 'edit'; edit: BuildEdit } | { kind: 'undo' } | { kind: 'redo' };
+type Job = { kind: 'edit'; edit: EditOrMake } | { kind: 'undo' } | { kind: 'redo' };
 
 export function buildKey(id: string) {
   return ['build', id];
@@ -15,6 +17,13 @@ export function buildKey(id: string) {
 
 export function groundKey(id: string, key: string) {
   return ['ground', id, key];
+}
+
+/** The job as it is sent: an edit is made from the build as it is by then. Null when there is nothing to do. */
+function made(job: Job, now: Build | undefined): SentJob | null {
+  if (job.kind !== 'edit') return job;
+  const edit = typeof job.edit !== 'function' ? job.edit : now === undefined ? null : job.edit(now);
+  return edit === null || changesNothing(edit) ? null : { kind: 'edit', edit };
 }
 
 /**
@@ -30,7 +39,7 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
   version.current = Math.max(version.current, current?.version ?? 0);
 
   const send = useCallback(
-    async (job: Job): Promise<BuildAnswer> => {
+    async (job: SentJob): Promise<BuildAnswer> => {
       const path = { params: { path: { id } } };
       // The same for every try: a change whose answer was lost on the way is not made twice, nor told as a conflict with itself.
       const mark = `${freshId('mark')}-${Math.random().toString(36).slice(2)}`;
@@ -60,7 +69,9 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
   );
 
   const perform = useCallback(
-    async (job: Job): Promise<boolean> => {
+    async (asked: Job): Promise<boolean> => {
+      const job = made(asked, client.getQueryData<BuildAnswer>(buildKey(id))?.build);
+      if (job === null) return true;
       try {
         const made = await send(job);
         version.current = made.version;
@@ -100,7 +111,7 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
     [perform],
   );
 
-  const edit = useCallback((change: BuildEdit) => enqueue({ kind: 'edit', edit: change }), [enqueue]);
+  const edit = useCallback((change: EditOrMake) => enqueue({ kind: 'edit', edit: change }), [enqueue]);
   const undo = useCallback(() => enqueue({ kind: 'undo' }), [enqueue]);
   const redo = useCallback(() => enqueue({ kind: 'redo' }), [enqueue]);
 

@@ -5,7 +5,7 @@ import { useDesk } from './DeskContext';
 
 /** What the eye sees in the selected water, kept up with the build as it is kept. */
 export function useMirror(): { look: LookAnswer | null; refusal: string | null } {
-  const { id, version, water, sight } = useDesk();
+  const { id, version, water, sight } = useDesk('id', 'version', 'water', 'sight');
   const wanted = sight !== null && water !== null;
   const { data, error } = useQuery({
     queryKey: ['mirror', id, version, water?.id, sight],

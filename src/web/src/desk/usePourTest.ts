@@ -25,7 +25,7 @@ export interface PourTestState {
 }
 
 export function usePourTest(): PourTestState {
-  const { id, version } = useDesk();
+  const { id, version } = useDesk('id', 'version');
   const [ml, setMl] = useState(100);
   const [pours, setPours] = useState<PourTestState['pours']>([]);
   const [frames, setFrames] = useState<PourFrame[]>([]);

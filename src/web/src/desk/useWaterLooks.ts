@@ -20,7 +20,7 @@ export interface Look<T> {
 }
 
 function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): Look<T> {
-  const { id, version } = useDesk();
+  const { id, version } = useDesk('id', 'version');
   const { data, error } = useQuery({
     queryKey: ['look', id, version, ...key],
     queryFn: fetch,
@@ -36,35 +36,35 @@ function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): 
 
 /** Hollows of the ground with the level at which each runs over and into what. */
 export function useHollows(wanted: boolean): Look<HollowAnswer[]> {
-  const { id } = useDesk();
+  const { id } = useDesk('id');
   const path = { params: { path: { id } } };
   return useLook(['hollows'], () => answer(api.GET('/api/builds/{id}/hollows', path)), wanted);
 }
 
 /** Streams with their reaches, falls and white places. */
 export function useRunning(wanted: boolean): Look<RunningWater[]> {
-  const { id } = useDesk();
+  const { id } = useDesk('id');
   const path = { params: { path: { id } } };
   return useLook(['running'], () => answer(api.GET('/api/builds/{id}/running', path)), wanted);
 }
 
 /** Panels of the dams, nested on their sheets. */
 export function useDamCut(wanted: boolean): Look<DamCut> {
-  const { id } = useDesk();
+  const { id } = useDesk('id');
   const path = { params: { path: { id } } };
   return useLook(['dam-panels'], () => answer(api.GET('/api/builds/{id}/dam-panels', path)), wanted);
 }
 
 /** How far the plaster has dried. */
 export function useDrying(wanted: boolean): Look<DryingPlan> {
-  const { id } = useDesk();
+  const { id } = useDesk('id');
   const path = { params: { path: { id } } };
   return useLook(['drying'], () => answer(api.GET('/api/builds/{id}/drying', path)), wanted);
 }
 
 /** What each way of cutting the selected water into layers comes to. */
 export function useStrategies(wanted: boolean): Look<WayOfCutting[]> {
-  const { id, water } = useDesk();
+  const { id, water } = useDesk('id', 'water');
   const waterId = water?.id ?? '';
   return useLook(
     ['strategies', waterId],
@@ -75,7 +75,7 @@ export function useStrategies(wanted: boolean): Look<WayOfCutting[]> {
 
 /** What can be done to the selected water's last layer while it sets. */
 export function useSurface(wanted: boolean): Look<SurfacePlan> {
-  const { id, water } = useDesk();
+  const { id, water } = useDesk('id', 'water');
   const waterId = water?.id ?? '';
   return useLook(
     ['surface', waterId],
@@ -86,7 +86,7 @@ export function useSurface(wanted: boolean): Look<SurfacePlan> {
 
 /** How the peak of the selected water's first layer climbs with its depth. */
 export function useHeat(wanted: boolean): Look<HeatCurve> {
-  const { id, water } = useDesk();
+  const { id, water } = useDesk('id', 'water');
   const waterId = water?.id ?? '';
   return useLook(
     ['heat', waterId],
@@ -97,7 +97,7 @@ export function useHeat(wanted: boolean): Look<HeatCurve> {
 
 /** The shore of the selected water: marks every so far, creep, heights over a datum. */
 export function useShore(wanted: boolean, spacingMm: number, datum: PointMm | null): Look<ShorePlan> {
-  const { id, water } = useDesk();
+  const { id, water } = useDesk('id', 'water');
   const waterId = water?.id ?? '';
   const query = { spacingMm, datumXMm: datum?.xMm, datumYMm: datum?.yMm };
   return useLook(

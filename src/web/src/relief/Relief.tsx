@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
 import { useMirror } from '../desk/useMirror';
-import { useSize } from '../sheet/useSize';
+import type { Place } from '../scene/pointer';
+import { usePointer } from '../scene/usePointer';
+import { useSize } from '../scene/useSize';
 import type { GroundFace } from './meshes';
 import { ReliefScene, type LightSide } from './scene';
 
@@ -11,11 +13,14 @@ const FACES: { face: GroundFace['kind']; words: string }[] = [
   { face: 'sheets', words: 'foam sheets' },
 ];
 
+/** A step of turning (ten degrees) for so many px of the hand. */
+const PX_A_STEP = 34;
+
 const SIDES: LightSide[] = ['left', 'back', 'right', 'front'];
 
 /** The board tilted up: turn it by dragging or by the arrow keys. Loaded only when it is wanted. */
 export default function Relief() {
-  const { build, plan, ground, cut, sight, water } = useDesk();
+  const { build, plan, ground, cut, sight, water } = useDesk('build', 'plan', 'ground', 'cut', 'sight', 'water');
   const { look } = useMirror();
   const [fromEye, setFromEye] = useState(false);
   const [box, size] = useSize<HTMLDivElement>();
@@ -88,6 +93,25 @@ export default function Relief() {
     scene.current?.turn(by[0] ?? 0, by[1] ?? 0);
   };
 
+  // Turned as far as the hand has gone since it was last told.
+  const last = useRef<Place>({ x: 0, y: 0 });
+  const turnTo = (at: Place) => {
+    scene.current?.turn((last.current.x - at.x) / PX_A_STEP, (at.y - last.current.y) / PX_A_STEP);
+    last.current = at;
+  };
+  const pointer = usePointer({
+    begin: (at) => {
+      last.current = at;
+    },
+    move: (_, at) => turnTo(at),
+    end: (_, at) => turnTo(at),
+    drop: () => undefined,
+    pinch: ([a, b], [c, d]) => {
+      const spread = (p: Place, q: Place) => Math.max(20, Math.hypot(p.x - q.x, p.y - q.y));
+      scene.current?.nearer(spread(c, d) / spread(a, b));
+    },
+  });
+
   return (
     <div className="relief-view" ref={box}>
       {without && (
@@ -100,6 +124,7 @@ export default function Relief() {
         tabIndex={0}
         role="img"
         aria-label={`Relief of ${build.name}. Turn it by dragging or by the arrow keys.`}
+        {...pointer}
         onKeyDown={onKeyDown}
       />
       {fromEye && look !== null && <p className="sheet-hint">{look.notice.sentence}</p>}

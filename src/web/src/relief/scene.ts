@@ -52,6 +52,9 @@ export class ReliefScene {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: !this.plain, alpha: true });
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.maxPolarAngle = UPRIGHT;
+    // Turned by the one pointer machine, as everything is that is dragged; the wheel still goes nearer.
+    this.controls.enableRotate = false;
+    this.controls.enablePan = false;
     this.controls.addEventListener('change', this.draw);
     this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 0.75), this.sun, this.body);
   }
@@ -118,6 +121,13 @@ export class ReliefScene {
       this.camera.position.set(...view.eye);
       this.controls.update();
     }
+    this.draw();
+  }
+
+  /** Goes so many times nearer. */
+  nearer(factor: number): void {
+    this.camera.position.sub(this.controls.target).divideScalar(factor).add(this.controls.target);
+    this.controls.update();
     this.draw();
   }
 

@@ -1,59 +1,46 @@
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import { useDesk, type CutLine } from '../desk/DeskContext';
-import { Handle } from './Handle';
-import { clampToBoard, half, type SheetView } from './view';
-
-const BEYOND_PX = 16;
+import { Handle } from '../scene/Handle';
+import type { Hold } from '../scene/useHold';
+import { cutEnds } from './cutEnds';
+import { clampToBoard, half, type SheetView } from '../scene/view';
 
 /** The line the Cut is taken along: drag either end, or the line itself. */
-export function CutLineDrawing({ view }: { view: SheetView }) {
-  const { cut, setCut } = useDesk();
+export const CutLineDrawing = memo(function CutLineDrawing({ view }: { view: SheetView }) {
+  const { cut, setCut } = useDesk('cut', 'setCut');
   const begun = useRef<CutLine | null>(null);
-  const place = (end: 'a' | 'b') => ({ x: cut[end].xMm * view.scale, y: cut[end].yMm * view.scale });
-  const a = place('a');
-  const b = place('b');
-  const length = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-  const beyond = { x: ((b.x - a.x) / length) * BEYOND_PX, y: ((b.y - a.y) / length) * BEYOND_PX };
+  const { from, to, a, b, middle } = cutEnds(cut, view);
 
   const moved = (ends: ('a' | 'b')[], dx: number, dy: number): CutLine => {
     begun.current ??= cut;
-    const from = begun.current;
-    const next = { ...from };
+    const start = begun.current;
+    const next = { ...start };
     for (const end of ends) {
-      next[end] = half(clampToBoard(view, { xMm: from[end].xMm + dx, yMm: from[end].yMm + dy }));
+      next[end] = half(clampToBoard(view, { xMm: start[end].xMm + dx, yMm: start[end].yMm + dy }));
     }
     return next;
   };
-  const handlers = (ends: ('a' | 'b')[]) => ({
-    onMove: (dx: number, dy: number) => setCut(moved(ends, dx, dy)),
-    onDone: (dx: number, dy: number) => {
+  const hold = (ends: ('a' | 'b')[]): Hold => ({
+    onMove: (dx, dy) => setCut(moved(ends, dx, dy)),
+    onDone: (dx, dy) => {
       setCut(moved(ends, dx, dy));
+      begun.current = null;
+    },
+    onDrop: () => {
+      if (begun.current !== null) setCut(begun.current);
       begun.current = null;
     },
   });
   return (
     <g className="cut-line">
-      <line className="cut-under" x1={a.x} y1={a.y} x2={b.x} y2={b.y} />
-      <line className="cut-stroke" x1={a.x - beyond.x} y1={a.y - beyond.y} x2={b.x + beyond.x} y2={b.y + beyond.y} />
-      <Handle
-        x={(a.x + b.x) / 2}
-        y={(a.y + b.y) / 2}
-        scale={view.scale}
-        shape="square"
-        label="Cut line"
-        {...handlers(['a', 'b'])}
-      />
+      <line className="cut-under" x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+      <line className="cut-stroke" x1={a.x} y1={a.y} x2={b.x} y2={b.y} />
+      <Handle {...middle} scale={view.scale} shape="square" label="Cut line" hold={hold(['a', 'b'])} />
       {(['a', 'b'] as const).map((end) => {
-        const at = end === 'a' ? { x: a.x - beyond.x, y: a.y - beyond.y } : { x: b.x + beyond.x, y: b.y + beyond.y };
+        const at = end === 'a' ? a : b;
         return (
           <g key={end} className="cut-end">
-            <Handle
-              x={at.x}
-              y={at.y}
-              scale={view.scale}
-              label={`End ${end.toUpperCase()} of the cut line`}
-              {...handlers([end])}
-            />
+            <Handle {...at} scale={view.scale} label={`End ${end.toUpperCase()} of the cut line`} hold={hold([end])} />
             <text x={at.x} y={at.y + 4} textAnchor="middle">
               {end.toUpperCase()}
             </text>
@@ -62,4 +49,4 @@ export function CutLineDrawing({ view }: { view: SheetView }) {
       })}
     </g>
   );
-}
+});

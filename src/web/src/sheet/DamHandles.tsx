@@ -1,41 +1,31 @@
-import { useRef } from 'react';
 import type { Dam, Side } from '../api/types';
-import { useDesk } from '../desk/DeskContext';
-import { Handle } from './Handle';
+import { useOnDesk } from '../desk/DeskContext';
+import { Handle } from '../scene/Handle';
+import { useHold } from '../scene/useHold';
 import { damEnd, type DamEnd } from './damEnds';
-import type { SheetView } from './view';
+import type { SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** The ends of the dams, to be dragged along their edges. */
 export function DamHandles({ view }: { view: SheetView }) {
-  const { build, edit, preview, dropPreview } = useDesk();
-  const begun = useRef<Dam | null>(null);
-  const moved = (from: Dam, end: DamEnd, dx: number, dy: number) =>
+  return useOnDesk((desk) => desk.build.dams).map((dam, i) => (
+    <Ends key={dam.id} dam={dam} number={i + 1} view={view} />
+  ));
+}
+
+function Ends({ dam, number, view }: { dam: Dam; number: number; view: SheetView }) {
+  const hold = useHold(dam);
+  const moved = (end: DamEnd) => (from: Dam, dx: number, dy: number) =>
     changed('dams', from, damEnd(from, end, alongSide(from.side, dx, dy), sideLength(view, from.side)));
-  return build.dams.flatMap((dam, i) =>
-    (['from', 'to'] as const).map((end) => {
-      const at = place(view, dam.side, end === 'from' ? dam.fromMm : dam.toMm);
-      return (
-        <Handle
-          key={`${dam.id} ${end}`}
-          x={at.x}
-          y={at.y}
-          scale={view.scale}
-          label={`${end === 'from' ? 'Beginning' : 'End'} of dam ${i + 1}`}
-          onMove={(dx, dy) => {
-            begun.current ??= dam;
-            preview(moved(begun.current, end, dx, dy));
-          }}
-          onDone={(dx, dy) => {
-            const from = begun.current ?? dam;
-            begun.current = null;
-            if (alongSide(dam.side, dx, dy) === 0) dropPreview();
-            else void edit(moved(from, end, dx, dy));
-          }}
-        />
-      );
-    }),
-  );
+  return (['from', 'to'] as const).map((end) => (
+    <Handle
+      key={end}
+      {...place(view, dam.side, end === 'from' ? dam.fromMm : dam.toMm)}
+      scale={view.scale}
+      label={`${end === 'from' ? 'Beginning' : 'End'} of dam ${number}`}
+      hold={hold(moved(end))}
+    />
+  ));
 }
 
 function alongSide(side: Side, dx: number, dy: number): number {

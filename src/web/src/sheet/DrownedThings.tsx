@@ -1,16 +1,19 @@
-import { useRef } from 'react';
 import type { DrownedThing } from '../api/types';
-import { useDesk } from '../desk/DeskContext';
-import { Handle } from './Handle';
+import { useDesk, useOnDesk } from '../desk/DeskContext';
+import { memo } from 'react';
+import { Handle } from '../scene/Handle';
+import { useHold } from '../scene/useHold';
 import { polygonPath } from './turning';
-import { within, type SheetView } from './view';
+import { within, type SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** What will be under water, by its footprint. In hand (`handles`) it is moved, and its name is shown. */
-export function DrownedThings({ view, handles }: { view: SheetView; handles: boolean }) {
-  const { build, plan, drownedId, selectDrowned } = useDesk();
-  return build.drowned.map((thing, i) => {
-    const planned = plan.drowned[i];
+export const DrownedThings = memo(function DrownedThings({ view, handles }: { view: SheetView; handles: boolean }) {
+  const { drownedId, selectDrowned } = useDesk('drownedId', 'selectDrowned');
+  const things = useOnDesk((desk) => desk.build.drowned);
+  const plans = useOnDesk((desk) => desk.plan.drowned);
+  return things.map((thing, i) => {
+    const planned = plans[i];
     if (planned === undefined) return null;
     const selected = handles && thing.id === drownedId;
     return (
@@ -33,31 +36,19 @@ export function DrownedThings({ view, handles }: { view: SheetView; handles: boo
       </g>
     );
   });
-}
+});
 
 function Hold({ thing, view }: { thing: DrownedThing; view: SheetView }) {
-  const { edit, preview, dropPreview } = useDesk();
-  const begun = useRef<DrownedThing | null>(null);
-  const moved = (from: DrownedThing, dx: number, dy: number): DrownedThing => ({
-    ...from,
-    at: { xMm: half(from.at.xMm + dx), yMm: half(from.at.yMm + dy) },
-  });
+  const hold = useHold(thing);
+  const moved = (from: DrownedThing, dx: number, dy: number) =>
+    changed('drowned', from, { ...from, at: { xMm: half(from.at.xMm + dx), yMm: half(from.at.yMm + dy) } });
   return (
     <Handle
       {...within(view, thing.at)}
       scale={view.scale}
       shape="square"
       label={`All of ${thing.name}`}
-      onMove={(dx, dy) => {
-        begun.current ??= thing;
-        preview(changed('drowned', begun.current, moved(begun.current, dx, dy)));
-      }}
-      onDone={(dx, dy) => {
-        const from = begun.current ?? thing;
-        begun.current = null;
-        if (dx === 0 && dy === 0) dropPreview();
-        else void edit(changed('drowned', from, moved(from, dx, dy)));
-      }}
+      hold={hold(moved)}
     />
   );
 }

@@ -1,7 +1,7 @@
+import { memo } from 'react';
+import { Label } from '../scene/Label';
 import type { Dam, PointMm, Side, WaterPlan } from '../api/types';
-import { useUnits } from '../units/UnitsContext';
-import { formatLength, formatQuantity } from '../units/units';
-import type { SheetView } from './view';
+import type { SheetView } from '../scene/view';
 
 const THICK = 9;
 
@@ -26,81 +26,54 @@ function along(
   }
 }
 
-/** Where a label beside a stretch of edge stands. */
-function labelPlace(view: SheetView, side: Side, fromMm: number, toMm: number) {
-  const middle = ((fromMm + toMm) / 2) * view.scale;
-  const board = { width: view.widthMm * view.scale, height: view.depthMm * view.scale };
-  switch (side) {
-    case 'back':
-      return { transform: `translate(${middle} -16)` };
-    case 'front':
-      return { transform: `translate(${middle} ${board.height + 23})` };
-    case 'left':
-      return { transform: `translate(-16 ${middle}) rotate(-90)` };
-    case 'right':
-      return { transform: `translate(${board.width + 16} ${middle}) rotate(90)` };
-  }
-}
-
 /** Dams standing along the board's edges, with length × height over the edge's lowest ground they hold. */
-export function Dams({ dams, view }: { dams: Dam[]; view: SheetView }) {
-  const units = useUnits();
+export const Dams = memo(function Dams({ dams, view }: { dams: Dam[]; view: SheetView }) {
   return (
     <g className="dams">
       {dams.map((dam) => {
         const box = along(view, dam.side, dam.fromMm, dam.toMm);
         return (
-          <g key={`${dam.side} ${dam.fromMm} ${dam.toMm}`}>
+          <g key={dam.id}>
             <rect className="dam" {...box} />
             <rect className="dam-teeth" {...box} />
-            <text className="edge-label" textAnchor="middle" {...labelPlace(view, dam.side, dam.fromMm, dam.toMm)}>
-              dam {formatQuantity(dam.toMm - dam.fromMm, 'length', units)} to {formatLength(dam.topMm, units)}
-            </text>
+            <Label k={`dam ${dam.id}`} className="edge-label" />
           </g>
         );
       })}
     </g>
   );
-}
+});
 
 /** Where the selected water would run off the board. */
-export function OpenEdges({ plan, view }: { plan: WaterPlan; view: SheetView }) {
-  const units = useUnits();
+export const OpenEdges = memo(function OpenEdges({
+  edges,
+  view,
+}: {
+  edges: WaterPlan['edges']['open'];
+  view: SheetView;
+}) {
   return (
     <g className="open-edges">
-      {plan.edges.open.map((edge) => {
-        const box = along(view, edge.side, edge.fromMm, edge.toMm);
-        return (
-          <g key={`${edge.side} ${edge.fromMm}`}>
-            <rect className="open-edge" {...box} />
-            <text
-              className="edge-label stop"
-              textAnchor="middle"
-              {...labelPlace(view, edge.side, edge.fromMm, edge.toMm)}
-            >
-              open {formatQuantity(edge.toMm - edge.fromMm, 'length', units)}
-            </text>
-          </g>
-        );
-      })}
+      {edges.map((edge) => (
+        <g key={`${edge.side} ${edge.fromMm}`}>
+          <rect className="open-edge" {...along(view, edge.side, edge.fromMm, edge.toMm)} />
+          <Label k={`open ${edge.side} ${edge.fromMm}`} className="edge-label stop" />
+        </g>
+      ))}
     </g>
   );
-}
+});
 
 /** A flag where the selected water would first run over. */
-export function SpillFlag({ plan, view }: { plan: WaterPlan; view: SheetView }) {
-  const units = useUnits();
-  const at: PointMm = plan.level.spillAt;
-  const x = at.xMm * view.scale;
-  const y = at.yMm * view.scale;
+export const SpillFlag = memo(function SpillFlag({ at, view }: { at: PointMm; view: SheetView }) {
   const toLeft = at.xMm > view.widthMm * 0.6;
   return (
-    <g className="spill" transform={`translate(${x} ${y})`}>
-      <path d={`M0 0V-24H${toLeft ? -16 : 16}L${toLeft ? -11 : 11} -18.5L${toLeft ? -16 : 16} -13H0`} />
-      <circle r={3} />
-      <text x={toLeft ? -20 : 20} y={-14} textAnchor={toLeft ? 'end' : 'start'}>
-        spills here at {formatLength(plan.level.spillMm, units)}
-      </text>
+    <g className="spill">
+      <g transform={`translate(${at.xMm * view.scale} ${at.yMm * view.scale})`}>
+        <path d={`M0 0V-24H${toLeft ? -16 : 16}L${toLeft ? -11 : 11} -18.5L${toLeft ? -16 : 16} -13H0`} />
+        <circle r={3} />
+      </g>
+      <Label k="spill" className="" />
     </g>
   );
-}
+});

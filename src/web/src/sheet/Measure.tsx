@@ -1,7 +1,7 @@
 import type { PointMm } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength, fullSize, unitOf } from '../units/units';
-import type { SheetView } from './view';
+import type { SheetView } from '../scene/view';
 
 /** A ruler laid on the board: its length at the bench and at full size, and how far it rises. */
 export function Measure({

@@ -2,9 +2,8 @@ import { useMemo } from 'react';
 import type { Ground } from '../api/ground';
 import type { PourFrame, StandingPool } from '../api/types';
 import type { PourTestState } from '../desk/usePourTest';
-import { useUnits } from '../units/UnitsContext';
-import { formatLength, formatVolume, unitOf } from '../units/units';
-import type { SheetView } from './view';
+import { Label } from '../scene/Label';
+import type { SheetView } from '../scene/view';
 import { pathOf, waterShapes } from './waterShapes';
 
 /** What a pour test shows at a moment: where liquid stands, and where it runs off the board. */
@@ -43,24 +42,17 @@ export function RunOffMarks({ test, view }: { test: PourTestState; view: SheetVi
 }
 
 function PoolDrawing({ pool, ground, view }: { pool: StandingPool; ground: Ground; view: SheetView }) {
-  const units = useUnits();
-  const shapes = useMemo(
+  const surface = useMemo(
     () =>
-      waterShapes(
-        ground,
-        { wetRuns: pool.wetRuns, waterlineMm: pool.levelMm, maxDepthMm: pool.maxDepthMm },
-        Number.POSITIVE_INFINITY,
+      pathOf(
+        waterShapes(ground, { wetRuns: pool.wetRuns, waterlineMm: pool.levelMm, maxDepthMm: pool.maxDepthMm }).surface,
       ),
     [ground, pool],
   );
   return (
     <>
-      <path className="pool" fillRule="evenodd" d={pathOf(shapes.surface, view.scale)} />
-      {pool.volumeMl >= 1 && (
-        <text x={pool.lowestAt.xMm * view.scale} y={pool.lowestAt.yMm * view.scale} className="pool-words">
-          {formatVolume(pool.volumeMl, units)} {unitOf('volume', units)} at {formatLength(pool.levelMm, units)}
-        </text>
-      )}
+      <path className="pool" fillRule="evenodd" d={surface} transform={`scale(${view.scale})`} />
+      <Label k={`pool ${pool.lowestAt.xMm} ${pool.lowestAt.yMm}`} className="pool-words" />
     </>
   );
 }

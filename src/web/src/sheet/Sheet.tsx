@@ -1,19 +1,40 @@
-import { useEffect, useMemo, useRef, useState, type PointerEvent, type RefObject } from 'react';
-import { freshId, useDesk } from '../desk/DeskContext';
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { freshId, useDesk, useDeskNow } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
 import type { HollowAnswer, Step, PointMm, RunningWater, ShorePlan } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
 import type { PourTestState } from '../desk/usePourTest';
+import { addTo } from '../desk/changes';
+import { Labels } from '../scene/Label';
+import { place } from '../scene/labels';
+import type { Place } from '../scene/pointer';
+import { usePointer } from '../scene/usePointer';
+import { useSize } from '../scene/useSize';
+import { useZoom } from '../scene/useZoom';
+import { fit, half, toBoard } from '../scene/view';
 import { CutLineDrawing } from './CutLineDrawing';
 import { DamHandles } from './DamHandles';
 import { DrownedThings } from './DrownedThings';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
+import { HeightLines } from './HeightLines';
 import { Measure } from './Measure';
 import { PouredDrawing, RunOffMarks } from './PouredDrawing';
-import { drawRelief } from './relief';
+import { drawReliefAt } from './relief';
 import { isClosed, isCurved, pointsOf } from './shapes';
+import {
+  damWishes,
+  hollowWishes,
+  openEdgeWishes,
+  poolWishes,
+  seen,
+  sheetTaken,
+  spillWish,
+  standInWishes,
+  streamWishes,
+  waterWishes,
+} from './sheetLabels';
 import { smoothPath, straightPath } from './smoothLine';
 import { SightLine } from './SightLine';
 import { StandIns } from './StandIns';
@@ -21,14 +42,8 @@ import { StepHandles } from './StepHandles';
 import { placeFor, strokeEdit } from './edits';
 import { soFar, step, type Made, type PointWish, type Site, type SpanWish, type Tool } from './tools';
 import { Underlay } from './Underlay';
-import { useSize } from './useSize';
-import { fit, half, toBoard } from './view';
 import { WaterDrawing } from './Waters';
 import { FlowDrawing, HollowsDrawing, ShoreDrawing } from './WaterLooks';
-import { heightLines, pathOf } from './waterShapes';
-import { addTo } from '../desk/changes';
-
-const HEIGHT_LINE_MM = 2.5;
 
 const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish | SpanWish, string> = {
   line: 'Press along the line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
@@ -83,27 +98,41 @@ export function Sheet({
   /** Told the place under the pointer, for the keys that act there. */
   pointer: RefObject<PointMm | null>;
 }) {
-  const desk = useDesk();
-  const { build, rest, restGround, plan, ground, water, waterPlan, drafting, preview, dropPreview } = desk;
+  const { build, plan, ground, water, waterPlan, stepId, sight, cut } = useDesk(
+    'build',
+    'plan',
+    'ground',
+    'water',
+    'waterPlan',
+    'stepId',
+    'sight',
+    'cut',
+  );
+  const { drafting, preview, dropPreview, selectWater } = useDesk('drafting', 'preview', 'dropPreview', 'selectWater');
+  const now = useDeskNow();
   const units = useUnits();
   const { look } = useMirror();
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [hover, setHover] = useState<PointMm | null>(null);
-  const view = useMemo(
+  const whole = useMemo(
     () => fit(size.width, size.height, ground.columns * ground.cellMm, ground.rows * ground.cellMm),
     [size, ground.columns, ground.rows, ground.cellMm],
   );
+  const { view, zoom, zoomBy, pan, moveBy, setWhole } = useZoom(box, whole);
   const widthPx = view.widthMm * view.scale;
   const heightPx = view.depthMm * view.scale;
 
   useEffect(() => {
-    if (canvas.current !== null && widthPx > 1)
-      drawRelief(canvas.current, ground, widthPx, heightPx, window.devicePixelRatio || 1);
-  }, [ground, widthPx, heightPx]);
-
-  // Not while something is dragged: the relief alone says enough then, and the hand comes first.
-  const lines = useMemo(() => (drafting ? [] : heightLines(ground, HEIGHT_LINE_MM)), [ground, drafting]);
+    if (canvas.current !== null && size.width > 1)
+      drawReliefAt(
+        canvas.current,
+        ground,
+        size,
+        [view.left, view.top, widthPx, heightPx],
+        window.devicePixelRatio || 1,
+      );
+  }, [ground, size, view.left, view.top, widthPx, heightPx]);
 
   const toolId = useRef('');
   if (tool.kind === 'hand') toolId.current = '';
@@ -113,19 +142,20 @@ export function Sheet({
     const next = step(tool, event, site());
     if (next.tool !== tool) setTool(next.tool);
     if (next.made !== null) onMade(next.made);
-    else if (event.kind === 'cancel') dropPreview();
+    else if (event.kind === 'cancel' || event.kind === 'lost') dropPreview();
     else tryOut(next.tool, event.kind === 'move' || event.kind === 'press' ? event.at : null);
   };
   const site = (): Site => ({
     board: build.board,
     id: toolId.current,
     // The kept ground: what is being drawn must not start from its own draft.
-    heightAt: (place) => heightOn(restGround, place) ?? 0,
+    heightAt: (place) => heightOn(now().restGround, place) ?? 0,
   });
-  const tryOut = (now: Tool, at: PointMm | null) => {
-    const made = soFar(now, at, site());
-    if (made?.kind === 'step') preview(addTo('recipe', made.step, placeFor(rest.recipe, made.step.kind)));
-    else if (made?.kind === 'stroke') preview(strokeEdit(rest.recipe, made.stroke, toolId.current));
+  const tryOut = (held: Tool, at: PointMm | null) => {
+    const made = soFar(held, at, site());
+    const { recipe } = now().rest;
+    if (made?.kind === 'step') preview(addTo('recipe', made.step, placeFor(recipe, made.step.kind)));
+    else if (made?.kind === 'stroke') preview(strokeEdit(recipe, made.stroke, toolId.current));
   };
 
   const latest = useRef(advance);
@@ -141,43 +171,93 @@ export function Sheet({
     return () => window.removeEventListener('keydown', onKey);
   }, [tool.kind]);
 
-  const at = (event: PointerEvent<Element>) => half(toBoard(view, event.currentTarget, event));
+  const inHand = tool.kind !== 'hand';
+  const onBoard = (at: Place): PointMm => {
+    const area = box.current?.getBoundingClientRect();
+    return half(toBoard(view, { x: at.x - (area?.left ?? 0), y: at.y - (area?.top ?? 0) }));
+  };
+  const drawing = usePointer({
+    begin: (at) => {
+      if (inHand) advance({ kind: 'press', at: onBoard(at) });
+      else pan.begin();
+    },
+    move: (from, at) => {
+      if (inHand) advance({ kind: 'move', at: onBoard(at) });
+      else pan.move(at.x - from.x, at.y - from.y);
+    },
+    end: (_, at) => {
+      if (inHand) advance({ kind: 'release', at: onBoard(at) });
+    },
+    drop: () => {
+      if (inHand) advance({ kind: 'lost' });
+    },
+    pinch: ([a, b], [c, d]) => {
+      const spread = (p: Place, q: Place) => Math.max(20, Math.hypot(p.x - q.x, p.y - q.y));
+      moveBy((c.x + d.x - a.x - b.x) / 2, (c.y + d.y - a.y - b.y) / 2);
+      zoomBy(spread(c, d) / spread(a, b), { x: (c.x + d.x) / 2, y: (c.y + d.y) / 2 });
+    },
+  });
+
+  const onSelectWater = useCallback(
+    (id: string) => {
+      if (!inHand) selectWater(id);
+    },
+    [inHand, selectWater],
+  );
   const measuring = tool.kind === 'point' && tool.wants === 'sounding';
+  const span = tool.kind === 'span' ? tool : null;
   // While liquid is poured, or the hollows are shown, the board is dry but for them.
   const undisturbed = pourTest.frame === null && looks.hollows === null;
-  const selectedStep = showSteps ? build.recipe.find((step) => step.id === desk.stepId) : undefined;
+  const selectedStep = showSteps ? build.recipe.find((one) => one.id === stepId) : undefined;
+  const spills =
+    waterPlan !== null && undisturbed && looks.streams === null && waterPlan.level.wetRuns.length > 0
+      ? waterPlan
+      : null;
+  const open = waterPlan !== null && undisturbed ? waterPlan.edges.open : null;
+  const { frame } = pourTest;
+  const waters = useMemo(() => waterWishes(build, plan, ground, view, units), [build, plan, ground, view, units]);
+  const placed = useMemo(
+    () =>
+      place(
+        [
+          ...(undisturbed ? waters.wishes : []),
+          ...damWishes(build.dams, view, units),
+          ...(open === null ? [] : openEdgeWishes(open, view, units)),
+          ...(spills === null ? [] : [spillWish(spills, view, units)]),
+          ...standInWishes(build, view),
+          ...(looks.streams === null ? [] : streamWishes(looks.streams, view, units)),
+          ...(looks.hollows === null || frame !== null ? [] : hollowWishes(looks.hollows, view, units)),
+          ...(frame === null ? [] : poolWishes(frame, view, units)),
+        ],
+        sheetTaken(view, inHand ? null : cut, looks.streams, build.drowned),
+        seen(view),
+      ),
+    [undisturbed, waters, build, view, units, open, spills, looks.streams, looks.hollows, frame, inHand, cut],
+  );
 
   return (
     <div
-      className={`sheet ${tool.kind === 'hand' ? '' : 'drawing'}`}
+      className={`sheet ${inHand ? 'drawing' : ''} ${zoom === null ? '' : 'zoomed'}`}
       ref={box}
       role="group"
       aria-label="Sheet: the board from above"
     >
-      <canvas
-        ref={canvas}
-        className="relief"
-        style={{ left: view.left, top: view.top, width: widthPx, height: heightPx }}
-        aria-hidden="true"
-      />
+      <canvas ref={canvas} className="relief" style={size} aria-hidden="true" />
       {size.width > 0 && (
         <svg
           className="sheet-drawing"
           width={size.width}
           height={size.height}
-          onPointerDown={(event) => {
-            if (tool.kind === 'hand') return;
-            event.currentTarget.setPointerCapture(event.pointerId);
-            advance({ kind: 'press', at: at(event) });
-          }}
+          {...drawing}
           onPointerMove={(event) => {
-            pointer.current = at(event);
-            if (tool.kind === 'hand') return;
-            setHover(at(event));
-            advance({ kind: 'move', at: at(event) });
-          }}
-          onPointerUp={(event) => {
-            if (tool.kind !== 'hand') advance({ kind: 'release', at: at(event) });
+            const at = onBoard({ x: event.clientX, y: event.clientY });
+            pointer.current = at;
+            if (inHand) {
+              setHover(at);
+              // A line is shown on its way to the pointer, held or not.
+              if (event.buttons === 0) advance({ kind: 'move', at });
+            }
+            drawing.onPointerMove(event);
           }}
           onDoubleClick={() => {
             if (tool.kind === 'line') advance({ kind: 'finish' });
@@ -188,89 +268,97 @@ export function Sheet({
               <rect width="4" height="8" className="teeth" />
             </pattern>
           </defs>
-          <g transform={`translate(${view.left} ${view.top})`}>
-            <Underlay view={view} handles={showThings && tool.kind === 'hand'} />
-            {lines.map(({ levelMm, rings }) => (
-              <path
-                key={levelMm}
-                className={levelMm % 10 === 0 ? 'height-line tenth' : 'height-line'}
-                d={pathOf(rings, view.scale)}
-              />
-            ))}
-            {build.waters.map((w, i) => {
-              const waterPlanned = plan.waters[i];
-              return waterPlanned === undefined || !undisturbed ? null : (
-                <WaterDrawing
-                  key={w.id}
-                  ground={ground}
-                  water={w}
-                  plan={waterPlanned}
-                  view={view}
-                  selected={w.id === water?.id}
-                  onSelect={() => {
-                    if (tool.kind === 'hand') desk.selectWater(w.id);
-                  }}
+          <Labels placed={placed}>
+            <g transform={`translate(${view.left} ${view.top})`}>
+              <Underlay view={view} handles={showThings && !inHand} />
+              {/* Not while something is dragged: the relief alone says enough then, and the hand comes first. */}
+              {!drafting && <HeightLines ground={ground} scale={view.scale} />}
+              {build.waters.map((w, i) => {
+                const level = plan.waters[i]?.level;
+                return level === undefined || !undisturbed ? null : (
+                  <WaterDrawing
+                    key={w.id}
+                    id={w.id}
+                    ground={ground}
+                    level={level}
+                    scale={view.scale}
+                    selected={w.id === water?.id}
+                    spots={waters.spots[i]?.length ?? 0}
+                    onSelect={onSelectWater}
+                  />
+                );
+              })}
+              {looks.hollows !== null && frame === null && (
+                <HollowsDrawing hollows={looks.hollows} ground={ground} view={view} />
+              )}
+              {looks.shore !== null && (
+                <ShoreDrawing shore={looks.shore} datum={looks.datum} ground={ground} view={view} />
+              )}
+              <DrownedThings view={view} handles={looks.things && !inHand} />
+              {looks.streams !== null && <FlowDrawing streams={looks.streams} view={view} />}
+              <PouredDrawing test={pourTest} ground={ground} view={view} />
+              <rect className="board-edge" width={widthPx} height={heightPx} />
+              <Dams dams={build.dams} view={view} />
+              <RunOffMarks test={pourTest} view={view} />
+              {open !== null && <OpenEdges edges={open} view={view} />}
+              {spills !== null && <SpillFlag at={spills.level.spillAt} view={view} />}
+              {showSteps &&
+                build.recipe
+                  .filter((one) => one !== selectedStep && one.enabled)
+                  .map((one) => <StepOutline key={one.id} step={one} scale={view.scale} />)}
+              <StandIns view={view} handles={showThings && !inHand} />
+              {showSight && sight !== null && <SightLine sight={sight} look={look} view={view} />}
+              {!inHand && <CutLineDrawing view={view} />}
+              {looks.dams && !inHand && <DamHandles view={view} />}
+              {selectedStep !== undefined && (!inHand || measuring) && <StepHandles step={selectedStep} view={view} />}
+              {tool.kind === 'brush' && hover !== null && (
+                <circle
+                  className="brush-ring"
+                  cx={hover.xMm * view.scale}
+                  cy={hover.yMm * view.scale}
+                  r={(tool.brush.brushMm / 2) * view.scale}
                 />
-              );
-            })}
-            {looks.hollows !== null && pourTest.frame === null && (
-              <HollowsDrawing hollows={looks.hollows} ground={ground} view={view} />
-            )}
-            {looks.shore !== null && (
-              <ShoreDrawing shore={looks.shore} datum={looks.datum} ground={ground} view={view} />
-            )}
-            <DrownedThings view={view} handles={looks.things && tool.kind === 'hand'} />
-            {looks.streams !== null && <FlowDrawing streams={looks.streams} view={view} />}
-            <PouredDrawing test={pourTest} ground={ground} view={view} />
-            <rect className="board-edge" width={widthPx} height={heightPx} />
-            <Dams dams={build.dams} view={view} />
-            <RunOffMarks test={pourTest} view={view} />
-            {waterPlan !== null && undisturbed && <OpenEdges plan={waterPlan} view={view} />}
-            {waterPlan !== null && undisturbed && looks.streams === null && waterPlan.level.wetRuns.length > 0 && (
-              <SpillFlag plan={waterPlan} view={view} />
-            )}
-            {showSteps &&
-              build.recipe
-                .filter((step) => step !== selectedStep && step.enabled)
-                .map((step) => <StepOutline key={step.id} step={step} scale={view.scale} />)}
-            <StandIns view={view} handles={showThings && tool.kind === 'hand'} />
-            {showSight && desk.sight !== null && <SightLine sight={desk.sight} look={look} view={view} />}
-            {tool.kind === 'hand' && <CutLineDrawing view={view} />}
-            {looks.dams && tool.kind === 'hand' && <DamHandles view={view} />}
-            {selectedStep !== undefined && (tool.kind === 'hand' || measuring) && (
-              <StepHandles step={selectedStep} view={view} />
-            )}
-            {tool.kind === 'brush' && hover !== null && (
-              <circle
-                className="brush-ring"
-                cx={hover.xMm * view.scale}
-                cy={hover.yMm * view.scale}
-                r={(tool.brush.brushMm / 2) * view.scale}
-              />
-            )}
-            {tool.kind === 'span' && tool.from !== null && (
-              <Measure
-                from={tool.from}
-                to={tool.to ?? hover ?? tool.from}
-                view={view}
-                ratio={build.scale}
-                heightAt={(place) => heightOn(ground, place)}
-              />
-            )}
-            {tool.kind === 'line' && <LineSoFar tool={tool} hover={hover} scale={view.scale} />}
-          </g>
+              )}
+              {span !== null && span.from !== null && (
+                <Measure
+                  from={span.from}
+                  to={span.to ?? hover ?? span.from}
+                  view={view}
+                  ratio={build.scale}
+                  heightAt={(at) => heightOn(ground, at)}
+                />
+              )}
+              {tool.kind === 'line' && <LineSoFar tool={tool} hover={hover} scale={view.scale} />}
+            </g>
+          </Labels>
           <ScaleBar
-            left={view.left}
-            top={view.top + heightPx + 30}
+            left={12}
+            top={size.height - 16}
             scale={view.scale}
-            ratio={build.scale}
             label={(mm) =>
               `${formatQuantity(mm, 'length', units)} ${unitOf('length', units)} = ${fullSize(mm, build.scale, units)}`
             }
           />
         </svg>
       )}
-      {tool.kind !== 'hand' && <p className="sheet-hint">{HINT['wants' in tool ? tool.wants : tool.kind]}</p>}
+      <div className="zoom-tools" role="group" aria-label="How near the Sheet is looked at">
+        <button type="button" onClick={() => zoomBy(1.5, null)} title="Nearer (+)" aria-label="Nearer">
+          +
+        </button>
+        <button
+          type="button"
+          onClick={() => zoomBy(1 / 1.5, null)}
+          disabled={zoom === null}
+          title="Further off (−)"
+          aria-label="Further off"
+        >
+          −
+        </button>
+        <button type="button" onClick={setWhole} disabled={zoom === null} title="The whole board (0)">
+          {zoom === null ? '1×' : `${zoom.times.toFixed(zoom.times < 3 ? 1 : 0)}×`}
+        </button>
+      </div>
+      {inHand && <p className="sheet-hint">{HINT['wants' in tool ? tool.wants : tool.kind]}</p>}
     </div>
   );
 }
@@ -283,12 +371,12 @@ function heightOn(ground: Ground, { xMm, yMm }: PointMm): number | null {
 }
 
 function StepOutline({ step, scale }: { step: Step; scale: number }) {
-  const desk = useDesk();
+  const { selectStep } = useDesk('selectStep');
   const points = pointsOf(step);
   if (points.length === 0) return null;
   const path = (isCurved(step) ? smoothPath : straightPath)(points, scale, isClosed(step));
   return (
-    <g className="step-outline" onPointerDown={() => desk.selectStep(step.id)}>
+    <g className="step-outline" onPointerDown={() => selectStep(step.id)}>
       <path className="step-reach" d={path} />
       <path className="step-thin" d={path} />
     </g>
@@ -324,13 +412,13 @@ function ScaleBar({
   left: number;
   top: number;
   scale: number;
-  ratio: number;
   label: (mm: number) => string;
 }) {
   const length = [500, 200, 100, 50, 20, 10].find((mm) => mm * scale <= 160) ?? 5;
   const px = length * scale;
   return (
     <g className="scale-bar" transform={`translate(${left} ${top})`}>
+      <rect className="scale-bar-ground" x={-8} y={-9} width={px + 190} height={22} />
       <rect width={px} height={5} className="scale-bar-frame" />
       {[0, 2].map((k) => (
         <rect key={k} x={(px / 4) * k} width={px / 4} height={5} className="scale-bar-dark" />

@@ -1,7 +1,7 @@
 import type { LookAnswer } from '../api/types';
 import type { Sight } from '../desk/DeskContext';
-import type { SheetView } from './view';
-import { within } from './view';
+import type { SheetView } from '../scene/view';
+import { within } from '../scene/view';
 
 /** The eye, the peak it looks for, and where on the water between them the peak's top is mirrored. */
 export function SightLine({ sight, look, view }: { sight: Sight; look: LookAnswer | null; view: SheetView }) {

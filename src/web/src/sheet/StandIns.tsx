@@ -1,16 +1,20 @@
-import { useRef } from 'react';
 import type { StandIn, StandInPlan } from '../api/types';
-import { useDesk } from '../desk/DeskContext';
-import { Handle } from './Handle';
+import { useDesk, useOnDesk } from '../desk/DeskContext';
+import { memo } from 'react';
+import { Label } from '../scene/Label';
+import { Handle } from '../scene/Handle';
+import { useHold } from '../scene/useHold';
 import { polygonPath, reachPath, turned } from './turning';
-import { within, type SheetView } from './view';
+import { within, type SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** The stand-ins on the board: footprint, what hangs over it, name. In hand (`handles`) they are moved and turned. */
-export function StandIns({ view, handles }: { view: SheetView; handles: boolean }) {
-  const { build, plan, standInId, selectStandIn } = useDesk();
-  return build.standIns.map((thing, i) => {
-    const planned = plan.standIns[i];
+export const StandIns = memo(function StandIns({ view, handles }: { view: SheetView; handles: boolean }) {
+  const { standInId, selectStandIn } = useDesk('standInId', 'selectStandIn');
+  const things = useOnDesk((desk) => desk.build.standIns);
+  const plans = useOnDesk((desk) => desk.plan.standIns);
+  return things.map((thing, i) => {
+    const planned = plans[i];
     if (planned === undefined) return null;
     const selected = handles && thing.id === standInId;
     return (
@@ -38,35 +42,17 @@ export function StandIns({ view, handles }: { view: SheetView; handles: boolean 
           className={thing.underM > 0 ? 'stand-in-foot spans' : 'stand-in-foot'}
           d={outline(thing, planned, view.scale)}
         />
-        <text
-          x={thing.centre.xMm * view.scale}
-          y={thing.centre.yMm * view.scale}
-          dy={selected ? 22 : 3}
-          className="stand-in-name"
-        >
-          {thing.name}
-        </text>
+        <Label k={`standIn ${thing.id}`} className="stand-in-name" />
         {selected && <Hold thing={thing} planned={planned} view={view} />}
       </g>
     );
   });
-}
+});
 
 function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; view: SheetView }) {
-  const { edit, preview, dropPreview } = useDesk();
-  const begun = useRef<StandIn | null>(null);
-  const drag = (change: (from: StandIn, dx: number, dy: number) => StandIn) => ({
-    onMove: (dx: number, dy: number) => {
-      begun.current ??= thing;
-      preview(changed('standIns', begun.current, change(begun.current, dx, dy)));
-    },
-    onDone: (dx: number, dy: number) => {
-      const from = begun.current ?? thing;
-      begun.current = null;
-      if (dx === 0 && dy === 0) dropPreview();
-      else void edit(changed('standIns', from, change(from, dx, dy)));
-    },
-  });
+  const hold = useHold(thing);
+  const drag = (change: (from: StandIn, dx: number, dy: number) => StandIn) =>
+    hold((from, dx, dy) => changed('standIns', from, change(from, dx, dy)));
   const tip = planned.lengthMm / 2 + 26 / view.scale;
   const end = turned(thing.centre, thing.turnDeg, tip, 0);
   return (
@@ -76,7 +62,7 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
         scale={view.scale}
         shape="square"
         label={`All of ${thing.name}`}
-        {...drag((from, dx, dy) => ({
+        hold={drag((from, dx, dy) => ({
           ...from,
           centre: { xMm: half(from.centre.xMm + dx), yMm: half(from.centre.yMm + dy) },
         }))}
@@ -85,7 +71,7 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
         {...within(view, end)}
         scale={view.scale}
         label={`Turn ${thing.name}`}
-        {...drag((from, dx, dy) => {
+        hold={drag((from, dx, dy) => {
           const at = turned(from.centre, from.turnDeg, tip, 0);
           const angle = Math.atan2(at.yMm + dy - from.centre.yMm, at.xMm + dx - from.centre.xMm);
           return { ...from, turnDeg: Math.round((angle * 180) / Math.PI) };

@@ -1,7 +1,8 @@
 import { useDesk } from '../desk/DeskContext';
 import type { Step } from '../api/types';
 import { placeAlong, shareNear } from './alongLine';
-import { Handle } from './Handle';
+import { Handle } from '../scene/Handle';
+import { useHold } from '../scene/useHold';
 import { Soundings } from './Soundings';
 import {
   anchorOf,
@@ -17,31 +18,19 @@ import {
   removePoint,
 } from './shapes';
 import { smoothPath, straightPath } from './smoothLine';
-import { within, type SheetView } from './view';
-import { useRef } from 'react';
+import { within, type SheetView } from '../scene/view';
 import { changed, setIn } from '../desk/changes';
 
 /** The points of the selected step of the ground, to be moved, put in and taken out on the Sheet. */
 export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
-  const { edit, preview, dropPreview } = useDesk();
-  // While a drag is tried the step shown is the draft's, so every move is reckoned from the step as it was.
-  const begun = useRef<Step | null>(null);
+  const { edit } = useDesk('edit');
+  const hold = useHold(step);
   const points = pointsOf(step);
   const anchor = anchorOf(step);
   const path = isCurved(step) ? smoothPath : straightPath;
   const centre = anchor ?? middle(points);
-  const drag = (change: (from: Step, dx: number, dy: number) => Step) => ({
-    onMove: (dx: number, dy: number) => {
-      begun.current ??= step;
-      preview(changed('recipe', begun.current, change(begun.current, dx, dy)));
-    },
-    onDone: (dx: number, dy: number) => {
-      const from = begun.current ?? step;
-      begun.current = null;
-      if (dx === 0 && dy === 0) dropPreview();
-      else void edit(changed('recipe', from, change(from, dx, dy)));
-    },
-  });
+  const drag = (change: (from: Step, dx: number, dy: number) => Step) =>
+    hold((from, dx, dy) => changed('recipe', from, change(from, dx, dy)));
   if (anchor === null && points.length === 0) return null;
   const spare = points.length > fewestPoints(step);
   return (
@@ -54,7 +43,7 @@ export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
           scale={view.scale}
           shape="plus"
           label={`New point of ${step.name} after point ${after + 1}`}
-          {...drag((from, dx, dy) => insertPoint(from, after, { xMm: place.xMm + dx, yMm: place.yMm + dy }))}
+          hold={drag((from, dx, dy) => insertPoint(from, after, { xMm: place.xMm + dx, yMm: place.yMm + dy }))}
         />
       ))}
       <Handle
@@ -62,7 +51,7 @@ export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
         scale={view.scale}
         shape="square"
         label={`All of ${step.name}`}
-        {...drag(moveAll)}
+        hold={drag(moveAll)}
       />
       {step.kind === 'surveyedBed' && <Soundings bed={step} view={view} />}
       {points.map((point, i) => (
@@ -72,7 +61,7 @@ export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
           scale={view.scale}
           label={`Point ${i + 1} of ${step.name}`}
           onRemove={spare ? () => void edit(changed('recipe', step, removePoint(step, i))) : undefined}
-          {...drag((from, dx, dy) => movePoint(from, i, dx, dy))}
+          hold={drag((from, dx, dy) => movePoint(from, i, dx, dy))}
         />
       ))}
       {step.kind === 'channel' &&
@@ -90,7 +79,7 @@ export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
                 }),
               )
             }
-            {...drag((from, dx, dy) => slideWeir(from, i, dx, dy))}
+            hold={drag((from, dx, dy) => slideWeir(from, i, dx, dy))}
           />
         ))}
     </g>

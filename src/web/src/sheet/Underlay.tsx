@@ -1,22 +1,23 @@
-import { useRef } from 'react';
+import { memo } from 'react';
 import type { TracePhoto } from '../api/types';
-import { useDesk } from '../desk/DeskContext';
-import { Handle } from './Handle';
-import { within, type SheetView } from './view';
+import { useOnDesk } from '../desk/DeskContext';
+import { Handle } from '../scene/Handle';
+import { useHold } from '../scene/useHold';
+import { within, type SheetView } from '../scene/view';
 import { setBuild } from '../desk/changes';
 
 /** The photo to trace from, over the relief and under all that is drawn. */
-export function Underlay({ view, handles }: { view: SheetView; handles: boolean }) {
-  const { build, edit, preview, dropPreview } = useDesk();
-  const begun = useRef<TracePhoto | null>(null);
-  const { photo } = build;
-  if (photo === null) return null;
+export const Underlay = memo(function Underlay({ view, handles }: { view: SheetView; handles: boolean }) {
+  const photo = useOnDesk((desk) => desk.build.photo);
+  return photo === null ? null : <Photo photo={photo} view={view} handles={handles} />;
+});
+
+function Photo({ photo, view, handles }: { photo: TracePhoto; view: SheetView; handles: boolean }) {
+  const hold = useHold(photo);
   const width = photo.widthPx * photo.mmPerPx * view.scale;
   const height = photo.heightPx * photo.mmPerPx * view.scale;
-  const moved = (dx: number, dy: number) => {
-    const from = begun.current ?? photo;
-    return { ...from, centre: { xMm: from.centre.xMm + dx, yMm: from.centre.yMm + dy } };
-  };
+  const moved = (from: TracePhoto, dx: number, dy: number) =>
+    setBuild({ photo: { ...from, centre: { xMm: from.centre.xMm + dx, yMm: from.centre.yMm + dy } } });
   return (
     <>
       <g
@@ -39,16 +40,7 @@ export function Underlay({ view, handles }: { view: SheetView; handles: boolean 
           scale={view.scale}
           shape="square"
           label="The photo"
-          onMove={(dx, dy) => {
-            begun.current ??= photo;
-            preview(setBuild({ photo: moved(dx, dy) }));
-          }}
-          onDone={(dx, dy) => {
-            const after = moved(dx, dy);
-            begun.current = null;
-            if (dx === 0 && dy === 0) dropPreview();
-            else void edit(setBuild({ photo: after }));
-          }}
+          hold={hold(moved)}
         />
       )}
     </>

@@ -1,9 +1,8 @@
 import { useMemo } from 'react';
 import type { Ground } from '../api/ground';
 import type { HollowAnswer, RunningWater, ShorePlan, WhitePlace } from '../api/types';
-import { useUnits } from '../units/UnitsContext';
-import { formatLength } from '../units/units';
-import type { SheetView } from './view';
+import { Label } from '../scene/Label';
+import type { SheetView } from '../scene/view';
 import { pathOf, waterShapes } from './waterShapes';
 
 /** Hollows as full as they can be, each with its number and the level it runs over at. */
@@ -16,16 +15,17 @@ export function HollowsDrawing({
   ground: Ground;
   view: SheetView;
 }) {
-  const units = useUnits();
   const shapes = useMemo(
     () =>
       hollows.map(({ hollow, wetRuns }) => ({
         hollow,
-        surface: waterShapes(
-          ground,
-          { wetRuns, waterlineMm: hollow.spillMm, maxDepthMm: hollow.spillMm - hollow.lowestMm },
-          Number.POSITIVE_INFINITY,
-        ).surface,
+        surface: pathOf(
+          waterShapes(ground, {
+            wetRuns,
+            waterlineMm: hollow.spillMm,
+            maxDepthMm: hollow.spillMm - hollow.lowestMm,
+          }).surface,
+        ),
       })),
     [hollows, ground],
   );
@@ -35,7 +35,7 @@ export function HollowsDrawing({
     <g className="hollows" aria-label="Hollows">
       {below.map(({ hollow, surface }) => (
         <g key={hollow.number} className={hollow.of.length > 0 ? 'hollow joined' : 'hollow'}>
-          <path fillRule="evenodd" d={pathOf(surface, view.scale)} />
+          <path fillRule="evenodd" d={surface} transform={`scale(${view.scale})`} />
           <path
             className="hollow-spill"
             d="M0 -6L6 0L0 6L-6 0Z"
@@ -46,14 +46,7 @@ export function HollowsDrawing({
       {shapes
         .filter(({ hollow }) => hollow.of.length === 0)
         .map(({ hollow }) => (
-          <text
-            key={hollow.number}
-            className="pool-words"
-            x={hollow.lowestAt.xMm * view.scale}
-            y={hollow.lowestAt.yMm * view.scale}
-          >
-            {hollow.number}: to {formatLength(hollow.spillMm, units)}
-          </text>
+          <Label key={hollow.number} k={`hollow ${hollow.number}`} className="pool-words" />
         ))}
     </g>
   );
@@ -71,10 +64,10 @@ export function ShoreDrawing({
   ground: Ground;
   view: SheetView;
 }) {
-  const band = useMemo(() => runsPath(shore.creepRuns, ground.cellMm, view.scale), [shore, ground.cellMm, view.scale]);
+  const band = useMemo(() => runsPath(shore.creepRuns, ground.cellMm), [shore, ground.cellMm]);
   return (
     <g className="shore" aria-label={`${shore.marks.length} marks of the waterline`}>
-      <path className="creep-band" d={band} />
+      <path className="creep-band" d={band} transform={`scale(${view.scale})`} />
       {shore.marks.map((mark) => (
         <path
           key={mark.number}
@@ -96,8 +89,8 @@ export function ShoreDrawing({
 }
 
 /** Cells in runs as rectangles; runs of a row that the one above has too grow down with it. */
-function runsPath(runs: number[], cellMm: number, scale: number): string {
-  const px = cellMm * scale;
+function runsPath(runs: number[], cellMm: number): string {
+  const px = cellMm;
   let path = '';
   for (let i = 0; i < runs.length; i += 3) {
     const [row = 0, from = 0, to = 0] = [runs[i], runs[i + 1], runs[i + 2]];
@@ -108,7 +101,6 @@ function runsPath(runs: number[], cellMm: number, scale: number): string {
 
 /** Which way the streams run, where they fall, and where they would run white. */
 export function FlowDrawing({ streams, view }: { streams: RunningWater[]; view: SheetView }) {
-  const units = useUnits();
   return (
     <g className="flow" aria-label="Flow">
       {streams.map((stream) => (
@@ -124,19 +116,13 @@ export function FlowDrawing({ streams, view }: { streams: RunningWater[]; view: 
           {stream.white.map((place) => (
             <WhiteMark key={`${place.cause} ${place.at.xMm} ${place.at.yMm}`} place={place} view={view} />
           ))}
-          {stream.falls.map((fall, i) => (
-            <g
-              key={fall.from + fall.to}
-              className="fall"
-              transform={`translate(${fall.at.xMm * view.scale} ${fall.at.yMm * view.scale})`}
-            >
+          {stream.falls.map((fall) => (
+            <g key={fall.from + fall.to} className="fall">
               <path
                 d={`M0 ${(-fall.widthMm * view.scale) / 2}V${(fall.widthMm * view.scale) / 2}`}
-                transform={`rotate(${fall.headingDeg})`}
+                transform={`translate(${fall.at.xMm * view.scale} ${fall.at.yMm * view.scale}) rotate(${fall.headingDeg})`}
               />
-              <text y={(i % 2 === 0 ? -1 : 1) * ((fall.widthMm * view.scale) / 2 + 16)} textAnchor="middle">
-                falls {formatLength(fall.heightMm, units)}
-              </text>
+              <Label k={`fall ${stream.stepId} ${fall.from} ${fall.to}`} className="" />
             </g>
           ))}
         </g>

@@ -1,60 +1,50 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Ground } from '../api/ground';
-import type { Water, WaterPlan } from '../api/types';
-import { useUnits } from '../units/UnitsContext';
-import { formatLength } from '../units/units';
-import type { SheetView } from './view';
+import type { WaterLevel } from '../api/types';
+import { Label } from '../scene/Label';
 import { pathOf, waterShapes } from './waterShapes';
 
-const SPOT_SPACING_PX = 58;
-
 /** One water on the Sheet: its surface, depth lines, spot depths and name. */
-export function WaterDrawing({
+export const WaterDrawing = memo(function WaterDrawing({
+  id,
   ground,
-  water,
-  plan,
-  view,
+  level,
+  scale,
   selected,
+  spots,
   onSelect,
 }: {
+  id: string;
   ground: Ground;
-  water: Water;
-  plan: WaterPlan;
-  view: SheetView;
+  level: WaterLevel;
+  /** Screen px per mm. */
+  scale: number;
   selected: boolean;
-  onSelect: () => void;
+  /** How many depths are written into it. */
+  spots: number;
+  onSelect: (id: string) => void;
 }) {
-  const units = useUnits();
-  const shapes = useMemo(
-    () => waterShapes(ground, plan.level, SPOT_SPACING_PX / view.scale),
-    [ground, plan.level, view.scale],
-  );
-  const deepest = Math.max(1, shapes.deeper.length);
-  // The name goes where no depth is written.
-  const spots = shapes.spots.filter(
-    (spot) => Math.hypot((spot.xMm - water.seed.xMm) * view.scale, (spot.yMm - water.seed.yMm) * view.scale) > 42,
-  );
+  const paths = useMemo(() => {
+    const shapes = waterShapes(ground, level);
+    return {
+      surface: pathOf(shapes.surface),
+      deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: pathOf(rings) })),
+    };
+  }, [ground, level]);
+  const deepest = Math.max(1, paths.deeper.length);
   return (
-    <g className={selected ? 'water selected' : 'water'} onPointerDown={onSelect} data-water={water.id}>
-      <path className="water-surface" d={pathOf(shapes.surface, view.scale)} fillRule="evenodd" />
-      {shapes.deeper.map(({ depthMm, rings }) => (
-        <path
-          key={depthMm}
-          className="water-deeper"
-          d={pathOf(rings, view.scale)}
-          fillRule="evenodd"
-          fillOpacity={0.5 / deepest}
-        />
+    <g className={selected ? 'water selected' : 'water'} onPointerDown={() => onSelect(id)} data-water={id}>
+      <g transform={`scale(${scale})`}>
+        <path className="water-surface" d={paths.surface} fillRule="evenodd" />
+        {paths.deeper.map(({ depthMm, path }) => (
+          <path key={depthMm} className="water-deeper" d={path} fillRule="evenodd" fillOpacity={0.5 / deepest} />
+        ))}
+        <path className="water-shore" d={paths.surface} fill="none" />
+      </g>
+      {Array.from({ length: spots }, (_, k) => (
+        <Label key={k} k={`spot ${id} ${k}`} className="spot" />
       ))}
-      <path className="water-shore" d={pathOf(shapes.surface, view.scale)} fill="none" />
-      {spots.map((spot) => (
-        <text key={`${spot.xMm} ${spot.yMm}`} className="spot" x={spot.xMm * view.scale} y={spot.yMm * view.scale + 4}>
-          {formatLength(spot.depthMm, units)}
-        </text>
-      ))}
-      <text className="water-name" x={water.seed.xMm * view.scale} y={water.seed.yMm * view.scale + 4}>
-        {water.name}
-      </text>
+      <Label k={`water ${id}`} className="water-name" />
     </g>
   );
-}
+});

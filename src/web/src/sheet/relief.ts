@@ -51,6 +51,22 @@ function at(values: Float32Array, index: number): number {
   return values[index] ?? 0;
 }
 
+const pictures = new WeakMap<Ground, HTMLCanvasElement>();
+
+/** The ground as a picture of one pixel a cell, made once for each ground. */
+function pictureOf(ground: Ground): HTMLCanvasElement {
+  let cells = pictures.get(ground);
+  if (cells === undefined) {
+    cells = document.createElement('canvas');
+    cells.width = ground.columns;
+    cells.height = ground.rows;
+    const pixels = shade(ground) as Uint8ClampedArray<ArrayBuffer>;
+    cells.getContext('2d')?.putImageData(new ImageData(pixels, ground.columns, ground.rows), 0, 0);
+    pictures.set(ground, cells);
+  }
+  return cells;
+}
+
 /** Draws the shaded ground into a canvas the size of the board on the screen. */
 export function drawRelief(
   canvas: HTMLCanvasElement,
@@ -59,17 +75,22 @@ export function drawRelief(
   heightPx: number,
   density: number,
 ): void {
-  canvas.width = Math.round(widthPx * density);
-  canvas.height = Math.round(heightPx * density);
+  drawReliefAt(canvas, ground, { width: widthPx, height: heightPx }, [0, 0, widthPx, heightPx], density);
+}
+
+/** Draws the part of the shaded ground that is seen: the board at [left, top, width, height] of a canvas, all in px. */
+export function drawReliefAt(
+  canvas: HTMLCanvasElement,
+  ground: Ground,
+  area: { width: number; height: number },
+  [left, top, width, height]: [number, number, number, number],
+  density: number,
+): void {
+  canvas.width = Math.round(area.width * density);
+  canvas.height = Math.round(area.height * density);
   const context = canvas.getContext('2d');
   if (context === null) return;
-  const cells = document.createElement('canvas');
-  cells.width = ground.columns;
-  cells.height = ground.rows;
-  cells
-    .getContext('2d')
-    ?.putImageData(new ImageData(shade(ground) as Uint8ClampedArray<ArrayBuffer>, ground.columns, ground.rows), 0, 0);
   context.imageSmoothingEnabled = true;
   context.imageSmoothingQuality = 'high';
-  context.drawImage(cells, 0, 0, canvas.width, canvas.height);
+  context.drawImage(pictureOf(ground), left * density, top * density, width * density, height * density);
 }

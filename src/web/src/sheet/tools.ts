@@ -39,6 +39,8 @@ export type ToolEvent =
   | { kind: 'move'; at: PointMm }
   | { kind: 'release'; at: PointMm }
   | { kind: 'finish' }
+  /** The pointer is gone in the middle of a drag. */
+  | { kind: 'lost' }
   | { kind: 'cancel' };
 
 /** What a tool has made once it is finished, or would make as it stands. */
@@ -71,6 +73,7 @@ const AT_HAND: Tool = { kind: 'hand' };
 
 export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
   if (event.kind === 'cancel') return { tool: AT_HAND, made: null };
+  if (event.kind === 'lost') return { tool: undrawn(tool), made: null };
   switch (tool.kind) {
     case 'hand':
       return { tool, made: null };
@@ -97,6 +100,12 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
     case 'span':
       return spanStep(tool, event);
   }
+}
+
+/** The tool as it was before the press: it stays in the hand. */
+function undrawn(tool: Tool): Tool {
+  if (tool.kind === 'brush') return { ...tool, path: null };
+  return tool.kind === 'box' || tool.kind === 'span' ? { ...tool, from: null, to: null } : tool;
 }
 
 /** One press makes it; stick and jug stay in the hand, as they are used again and again. */

@@ -13,8 +13,13 @@ export interface WaterShapes {
   surface: Rings;
   /** Where it is deeper than each depth, mm, shallow to deep. */
   deeper: { depthMm: number; rings: Rings }[];
-  /** Depths worth writing down. */
-  spots: { xMm: number; yMm: number; depthMm: number }[];
+}
+
+/** A depth worth writing down. */
+export interface DepthSpot {
+  xMm: number;
+  yMm: number;
+  depthMm: number;
 }
 
 /** Depth lines every so many mm: at most about six of them. */
@@ -35,8 +40,8 @@ interface Window {
  * The drawing of a water from its wet cells and the ground: marching squares on its depth, so that the shore runs between
  * cells. Which cells are wet is the server's word; nothing is decided here.
  */
-export function waterShapes(ground: Ground, plan: StandingWater, spotSpacingMm: number): WaterShapes {
-  if (plan.wetRuns.length === 0) return { surface: [], deeper: [], spots: [] };
+export function waterShapes(ground: Ground, plan: StandingWater): WaterShapes {
+  if (plan.wetRuns.length === 0) return { surface: [], deeper: [] };
   const window = depthWindow(ground, plan);
   const generator = contours().size([window.width, window.height]).smooth(true);
   const values = Array.from(window.depths);
@@ -53,7 +58,7 @@ export function waterShapes(ground: Ground, plan: StandingWater, spotSpacingMm: 
   const step = depthStep(plan.maxDepthMm);
   const deeper = [];
   for (let depth = step; depth < plan.maxDepthMm; depth += step) deeper.push({ depthMm: depth, rings: ringsAt(depth) });
-  return { surface: ringsAt(0), deeper, spots: spots(ground, window, spotSpacingMm) };
+  return { surface: ringsAt(0), deeper };
 }
 
 function depthWindow(ground: Ground, plan: StandingWater): Window {
@@ -88,11 +93,23 @@ function depthWindow(ground: Ground, plan: StandingWater): Window {
   return { column0, row0, width, height, depths };
 }
 
-/** The deepest places, each at least a spacing from the last and away from the shore. */
-function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['spots'] {
+/** A part of the board, mm. */
+export interface PartMm {
+  fromXMm: number;
+  fromYMm: number;
+  toXMm: number;
+  toYMm: number;
+}
+
+const ALL: PartMm = { fromXMm: -Infinity, fromYMm: -Infinity, toXMm: Infinity, toYMm: Infinity };
+
+/** The deepest places of a part of the board, each at least a spacing from the last and away from the shore. */
+export function depthSpots(ground: Ground, plan: StandingWater, spacingMm: number, part: PartMm = ALL): DepthSpot[] {
+  if (plan.wetRuns.length === 0) return [];
+  const window = depthWindow(ground, plan);
   const clear = Math.max(2, Math.round(spacingMm / 4 / ground.cellMm));
   const stride = Math.max(1, Math.round(spacingMm / 6 / ground.cellMm));
-  const found: WaterShapes['spots'] = [];
+  const found: DepthSpot[] = [];
   for (let row = clear; row < window.height - clear; row += stride) {
     for (let column = clear; column < window.width - clear; column += stride) {
       const wet = (r: number, c: number) => (window.depths[r * window.width + c] ?? -1) > 0;
@@ -103,15 +120,17 @@ function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['
       const [boardColumn, boardRow] = [column + window.column0, row + window.row0];
       const fromEdge = Math.min(boardColumn, boardRow, ground.columns - boardColumn, ground.rows - boardRow);
       if (fromEdge * ground.cellMm < spacingMm / 3) continue;
+      const [xMm, yMm] = [(boardColumn + 0.5) * ground.cellMm, (boardRow + 0.5) * ground.cellMm];
+      if (xMm < part.fromXMm || xMm > part.toXMm || yMm < part.fromYMm || yMm > part.toYMm) continue;
       found.push({
-        xMm: (column + window.column0 + 0.5) * ground.cellMm,
-        yMm: (row + window.row0 + 0.5) * ground.cellMm,
+        xMm,
+        yMm,
         depthMm: window.depths[row * window.width + column] ?? 0,
       });
     }
   }
   found.sort((p, q) => q.depthMm - p.depthMm);
-  const kept: WaterShapes['spots'] = [];
+  const kept: DepthSpot[] = [];
   for (const spot of found) {
     if (kept.length === 14) break;
     if (kept.every((other) => Math.hypot(other.xMm - spot.xMm, other.yMm - spot.yMm) >= spacingMm)) kept.push(spot);
@@ -119,11 +138,25 @@ function spots(ground: Ground, window: Window, spacingMm: number): WaterShapes['
   return kept;
 }
 
-/** An SVG path of rings under a scale, px per mm. */
-export function pathOf(rings: Rings, scale: number): string {
-  return rings
-    .map((ring) => `M${ring.map(([x, y]) => `${(x * scale).toFixed(1)},${(y * scale).toFixed(1)}`).join('L')}Z`)
-    .join('');
+/**
+ * An SVG path of rings in mm, rounded through the middles of their sides: the corners lie where the lines between cells are
+ * crossed and are no corners of the water.
+ */
+export function pathOf(rings: Rings): string {
+  return rings.map(rounded).join('');
+}
+
+function rounded(ring: [number, number][]): string {
+  // A ring ends where it began.
+  const points = ring.slice(0, -1);
+  if (points.length < 3) return '';
+  const middle = (k: number) => {
+    const [x0, y0] = points[k % points.length] ?? [0, 0];
+    const [x1, y1] = points[(k + 1) % points.length] ?? [0, 0];
+    return `${((x0 + x1) / 2).toFixed(2)},${((y0 + y1) / 2).toFixed(2)}`;
+  };
+  const curve = points.map(([x, y], k) => `Q${x.toFixed(2)},${y.toFixed(2)} ${middle(k)}`);
+  return `M${middle(points.length - 1)}${curve.join('')}Z`;
 }
 
 /** Height lines of the dry ground every so many mm, as board-mm rings. */

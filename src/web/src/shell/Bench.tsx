@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import type { Tool } from '../sheet/tools';
 import { placeFor, strokeEdit, unused } from '../sheet/edits';
@@ -6,7 +6,7 @@ import type { Made, PointWish } from '../sheet/tools';
 import { answer, api } from '../api/client';
 import type { PointMm } from '../api/types';
 import { Cut } from '../cut/Cut';
-import { freshId, useDesk } from '../desk/DeskContext';
+import { freshId, useDesk, useDeskNow, useOnDesk } from '../desk/DeskContext';
 import { DeskProvider } from '../desk/DeskProvider';
 import { newWater } from '../desk/newWater';
 import { usePourTest } from '../desk/usePourTest';
@@ -23,6 +23,7 @@ import { Staff } from '../staff/Staff';
 import { Tideline } from '../tideline/Tideline';
 import { Header } from './Header';
 import { Help } from './Help';
+import { LookSwitch, type Instrument } from './LookSwitch';
 import { Messages } from './Messages';
 import { leftAt, STAGES, type StagePath } from './stages';
 import { useKeys } from './useKeys';
@@ -43,13 +44,15 @@ export function Bench() {
 }
 
 function Instruments({ stage }: { stage: StagePath }) {
-  const desk = useDesk();
+  const { id: deskId } = useDesk('id');
+  const name = useOnDesk((desk) => desk.build.name);
+  const now = useDeskNow();
   const navigate = useNavigate();
-  const { id: deskId, build, rest, edit, selectStep, selectStandIn, selectDrowned, selectWater } = desk;
   const [tool, setTool] = useState<Tool>({ kind: 'hand' });
   const [help, setHelp] = useState(false);
   const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
+  const [looking, setLooking] = useState<Instrument | null>(null);
   const pourTest = usePourTest();
   const [part, setPart] = useState<WaterPart>('level');
   const [shore, setShore] = useState<ShoreWish>({ spacingMm: 40, datum: null });
@@ -66,10 +69,11 @@ function Instruments({ stage }: { stage: StagePath }) {
   useEffect(() => setTool({ kind: 'hand' }), [stage]);
   useEffect(() => leftAt(deskId, stage), [deskId, stage]);
   useEffect(() => {
-    document.title = `${build.name} · Ink Basin`;
-  }, [build.name]);
+    document.title = `${name} · Ink Basin`;
+  }, [name]);
 
   const onMade = (made: Made) => {
+    const { rest, edit, selectStep, selectStandIn, selectDrowned } = now();
     switch (made.kind) {
       case 'step': {
         const taken = new Set(rest.recipe.map((o) => o.name));
@@ -106,16 +110,17 @@ function Instruments({ stage }: { stage: StagePath }) {
   };
 
   const placePoint = (wants: PointWish, at: PointMm) => {
+    const desk = now();
     const sight = desk.sight ?? { eye: at, eyeM: 1.6, peak: null };
     if (wants === 'eye') desk.setSight({ ...sight, eye: at });
     else if (wants === 'peak') desk.setSight({ ...sight, peak: at });
     else if (wants === 'pour') pourTest.pour(at);
     else if (wants === 'datum') setShore({ ...shore, datum: at });
     else {
-      const bed = rest.recipe.find((one) => one.id === desk.stepId);
+      const bed = desk.rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
       const depthMm = bed.soundings.at(-1)?.depthMm ?? 8;
-      void edit({ kind: 'append', list: 'recipe', id: bed.id, field: 'soundings', item: { place: at, depthMm } });
+      void desk.edit({ kind: 'append', list: 'recipe', id: bed.id, field: 'soundings', item: { place: at, depthMm } });
     }
   };
 
@@ -123,6 +128,7 @@ function Instruments({ stage }: { stage: StagePath }) {
     const proposed = await answer(
       api.GET('/api/builds/{id}/waterline', { params: { path: { id: deskId }, query: seed } }),
     ).catch(() => null);
+    const { build, edit, selectWater } = now();
     const last = build.waters.at(-1);
     const water = newWater(
       unused('Water', new Set(build.waters.map((w) => w.name))),
@@ -135,7 +141,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   };
 
   return (
-    <div className={`bench stage-${stage}`}>
+    <div className={`bench stage-${stage}`} data-looking={looking ?? undefined}>
       <Header onHelp={() => setHelp(true)} />
       <Staff />
       <main className="plan-and-cut">
@@ -170,6 +176,7 @@ function Instruments({ stage }: { stage: StagePath }) {
       </main>
       <aside className="slip" aria-label="Slip">
         <Messages />
+        <LookSwitch looking={looking} onLook={setLooking} />
         {stage === 'board' && <BoardSlip tool={tool} setTool={setTool} span={span} setSpan={setSpan} />}
         {stage === 'ground' && <GroundSlip tool={tool} setTool={setTool} />}
         {stage === 'water' && (
@@ -188,6 +195,11 @@ function Instruments({ stage }: { stage: StagePath }) {
         {stage === 'pours' && <PoursSlip />}
       </aside>
       <Tideline />
+      {looking !== null && (
+        <button type="button" className="look-back" onClick={() => setLooking(null)}>
+          Back to the Slip
+        </button>
+      )}
       <Help show={help} onHide={() => setHelp(false)} />
     </div>
   );
@@ -198,12 +210,15 @@ function useLooks(part: WaterPart | null, wish: ShoreWish, hollowsShown: boolean
   const hollows = useHollows(part === 'test' && hollowsShown);
   const shore = useShore(part === 'shore', wish.spacingMm, wish.datum);
   const running = useRunning(part === 'flow');
-  return {
-    hollows: hollows.data,
-    shore: shore.data,
-    datum: wish.datum,
-    streams: running.data,
-    things: part === 'things',
-    dams: part === 'dams',
-  };
+  return useMemo(
+    () => ({
+      hollows: hollows.data,
+      shore: shore.data,
+      datum: wish.datum,
+      streams: running.data,
+      things: part === 'things',
+      dams: part === 'dams',
+    }),
+    [hollows.data, shore.data, wish.datum, running.data, part],
+  );
 }

@@ -1,5 +1,5 @@
 import { NavLink } from 'react-router';
-import { useDesk } from '../desk/DeskContext';
+import { useDesk, useOnDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
 import { Preferences } from './Preferences';
@@ -7,7 +7,18 @@ import { STAGES } from './stages';
 
 /** The name of the build, the stages in working order, the shelves beside them. */
 export function Header({ onHelp }: { onHelp: () => void }) {
-  const { id, build, undoLabel, redoLabel, undo, redo, drafting, offline } = useDesk();
+  const name = useOnDesk((desk) => desk.build.name);
+  const scale = useOnDesk((desk) => desk.build.scale);
+  const board = useOnDesk((desk) => desk.build.board);
+  const { id, undoLabel, redoLabel, undo, redo, drafting, offline } = useDesk(
+    'id',
+    'undoLabel',
+    'redoLabel',
+    'undo',
+    'redo',
+    'drafting',
+    'offline',
+  );
   const units = useUnits();
   const size = (mm: number) => formatQuantity(mm, 'length', units);
   return (
@@ -16,9 +27,9 @@ export function Header({ onHelp }: { onHelp: () => void }) {
         Ink Basin
       </NavLink>
       <div className="top-build">
-        <strong>{build.name}</strong>
+        <strong>{name}</strong>
         <span>
-          1:{build.scale} · {size(build.board.widthMm)} × {size(build.board.depthMm)} {unitOf('length', units)} ·{' '}
+          1:{scale} · {size(board.widthMm)} × {size(board.depthMm)} {unitOf('length', units)} ·{' '}
           {offline ? 'waiting for the server' : drafting ? 'trying' : 'kept'}
         </span>
       </div>

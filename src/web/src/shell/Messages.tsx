@@ -3,7 +3,13 @@ import { useDesk } from '../desk/DeskContext';
 
 /** What went wrong and what to do: a refusal, a lost connection, another window that was first. */
 export function Messages() {
-  const { refusal, dismissRefusal, offline, conflict, resolveConflict } = useDesk();
+  const { refusal, dismissRefusal, offline, conflict, resolveConflict } = useDesk(
+    'refusal',
+    'dismissRefusal',
+    'offline',
+    'conflict',
+    'resolveConflict',
+  );
   return (
     <div className="messages" role="status">
       {offline && (

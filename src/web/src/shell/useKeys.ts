@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import { useDesk } from '../desk/DeskContext';
+import { useDeskNow, type CutLine } from '../desk/DeskContext';
+import { isTyped } from '../scene/isTyped';
 import { STAGES } from './stages';
 import { setIn } from '../desk/changes';
 
@@ -9,9 +10,10 @@ const WATERLINE_STEP_MM = 0.5;
 
 /** The keys that work everywhere but in a field. */
 export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void, onPour: () => void): void {
-  const desk = useDesk();
+  const now = useDeskNow();
   const navigate = useNavigate();
   const act = (event: KeyboardEvent): boolean => {
+    const desk = now();
     if (event.key.toLowerCase() === 'z') {
       if (event.shiftKey) desk.redo();
       else desk.undo();
@@ -28,8 +30,13 @@ export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void, 
       case ']': {
         if (desk.water === null) return false;
         const by = event.key === ']' ? WATERLINE_STEP_MM : -WATERLINE_STEP_MM;
-        const waterlineMm = Math.round((desk.water.waterlineMm + by) * 10) / 10;
-        void desk.edit(setIn('waters', desk.water.id, { waterlineMm }));
+        const { id } = desk.water;
+        // Reckoned when it is sent: pressed three times in one answer's time it rises three times.
+        void desk.edit((build) => {
+          const water = build.waters.find((one) => one.id === id);
+          if (water === undefined) return null;
+          return setIn('waters', id, { waterlineMm: Math.round((water.waterlineMm + by) * 10) / 10 });
+        });
         return true;
       }
       case ',':
@@ -76,14 +83,8 @@ export function useKeys(onHelp: () => void, onRelief: (shown: boolean) => void, 
   }, []);
 }
 
-/** Whether keys typed there are text, or the choosing of a word. */
-function isTyped(target: HTMLElement): boolean {
-  if (target instanceof HTMLInputElement) return target.type !== 'checkbox';
-  return target.isContentEditable || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement;
-}
-
 /** Slides the cut across itself, as far as both ends stay on the board. */
-function slide(cut: ReturnType<typeof useDesk>['cut'], byMm: number, board: { widthMm: number; depthMm: number }) {
+function slide(cut: CutLine, byMm: number, board: { widthMm: number; depthMm: number }) {
   const upright = Math.abs(cut.b.yMm - cut.a.yMm) >= Math.abs(cut.b.xMm - cut.a.xMm);
   const axis = upright ? 'xMm' : 'yMm';
   const most = upright ? board.widthMm : board.depthMm;

@@ -8,7 +8,7 @@ import { drops, hours, parts, scuff, when } from './words';
 
 /** The next pour in a maker's words. */
 export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build, plan: whole } = useDesk();
+  const { build, plan: whole } = useDesk('build', 'plan');
   const units = useUnits();
   const now = useNow();
   const byScale = build.measuring.device.kind === 'scale';

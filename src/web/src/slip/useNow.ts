@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { useDesk } from '../desk/DeskContext';
+import { useOnDesk } from '../desk/DeskContext';
 import { knownZone, onWall, type WallClock } from '../units/clock';
 
 /** The time to the half minute, by the clock the open build goes by. */
@@ -15,6 +15,6 @@ export function useNow(): WallClock {
 
 /** The zone the open build goes by: its own, or this machine's where it has none. */
 export function useZone(): string {
-  const { timeZone } = useDesk().build;
+  const timeZone = useOnDesk((desk) => desk.build.timeZone);
   return useMemo(() => knownZone(timeZone), [timeZone]);
 }

@@ -1,15 +1,18 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useRef } from 'react';
 import { layersOf } from '../api/plan';
-import type { Water } from '../api/types';
-import { useDesk } from '../desk/DeskContext';
-import { useSize } from '../sheet/useSize';
+import type { Dam, Water, WaterPlan } from '../api/types';
+import { useDesk, useOnDesk } from '../desk/DeskContext';
+import { Label, Labels } from '../scene/Label';
+import { place, type Placed } from '../scene/labels';
+import { usePointer } from '../scene/usePointer';
+import { useWaterline, useWaterlineKeys } from '../scene/useWaterline';
+import { useSize } from '../scene/useSize';
 import { useUnits } from '../units/UnitsContext';
-import { formatLength, formatQuantity, formatVolume, unitOf } from '../units/units';
+import { formatLength, formatQuantity, formatVolume, unitOf, type Units } from '../units/units';
 import { movableTops } from './ownTops';
 import { HeatMark } from './HeatMark';
 import { LayerTop } from './LayerTop';
 import { layerShade } from './layerShade';
-import { setIn } from '../desk/changes';
 
 const TOP = 46;
 const BOTTOM = 40;
@@ -17,60 +20,70 @@ const GAUGE = { left: 34, width: 46 };
 
 /** A tall gauge of the selected water. Drag its waterline, or move it by the arrow keys. */
 export function Staff() {
-  const { build, water, waterPlan: plan, edit, preview, dropPreview } = useDesk();
-  const units = useUnits();
+  const { water, waterPlan: plan } = useDesk('water', 'waterPlan');
+  const dams = useOnDesk((desk) => desk.build.dams);
   const [box, size] = useSize<HTMLDivElement>();
-  const [held, setHeld] = useState<number | null>(null);
-  const begun = useRef<{ y: number; water: Water; range: [number, number] } | null>(null);
-
-  if (water === null || plan === null || size.height < 60) {
-    return (
-      <div className="staff" ref={box}>
-        {water === null && <p className="staff-empty">The Staff gauges a water: put one on the board first.</p>}
-      </div>
-    );
-  }
-
-  // While held, the range stays as it was, so that the scale does not run away under the hand.
-  const dam = Math.max(-Infinity, ...build.dams.map((d) => d.topMm));
-  const range =
-    begun.current?.range ??
-    staffRange(plan.level.bedMm ?? plan.level.seedGroundMm, water.waterlineMm, plan.level.spillMm, dam);
-  const [low, high] = range;
-  const perMm = (size.height - TOP - BOTTOM) / (high - low);
-  const y = (mm: number) => TOP + (high - mm) * perMm;
-  const waterline = held ?? water.waterlineMm;
-
-  const set = (mm: number): Water => ({ ...(begun.current?.water ?? water), waterlineMm: clamp(mm, low, high) });
-  const move = (event: PointerEvent) => {
-    const start = begun.current;
-    if (start === null) return;
-    const next = set(snap(start.water.waterlineMm - (event.clientY - start.y) / perMm));
-    setHeld(next.waterlineMm);
-    preview(setIn('waters', next.id, { waterlineMm: next.waterlineMm }));
-  };
-  const release = () => {
-    const start = begun.current;
-    begun.current = null;
-    if (start === null || held === null || held === start.water.waterlineMm) {
-      setHeld(null);
-      dropPreview();
-      return;
-    }
-    void edit(setIn('waters', start.water.id, { waterlineMm: held })).finally(() => setHeld(null));
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const by = { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 1, PageDown: -1 }[event.key];
-    if (by === undefined) return;
-    event.preventDefault();
-    void edit(setIn('waters', water.id, { waterlineMm: snap(water.waterlineMm + by) }));
-  };
-
-  const layers = layersOf(plan);
+  const ready = water !== null && plan !== null && size.height >= 60;
   return (
-    <div className="staff" ref={box} role="group" aria-label={`Staff of ${water.name}`}>
-      <svg width={size.width} height={size.height}>
-        <text className="staff-title" x={size.width / 2} y={20} textAnchor="middle">
+    <div className="staff" ref={box} {...(ready ? { role: 'group', 'aria-label': `Staff of ${water.name}` } : {})}>
+      {water === null && <p className="staff-empty">The Staff gauges a water: put one on the board first.</p>}
+      {ready && <Gauge key={water.id} water={water} plan={plan} dams={dams} {...size} />}
+    </div>
+  );
+}
+
+function Gauge({
+  water,
+  plan,
+  dams,
+  width,
+  height,
+}: {
+  water: Water;
+  plan: WaterPlan;
+  dams: Dam[];
+  width: number;
+  height: number;
+}) {
+  const units = useUnits();
+  // While held, the range stays as it was, so that the scale does not run away under the hand.
+  const kept = useRef<[number, number] | null>(null);
+  const dam = Math.max(-Infinity, ...dams.map((d) => d.topMm));
+  const range =
+    kept.current ?? staffRange(plan.level.bedMm ?? plan.level.seedGroundMm, water.waterlineMm, plan.level.spillMm, dam);
+  const [low, high] = range;
+  const perMm = (height - TOP - BOTTOM) / (high - low);
+  const y = (mm: number) => TOP + (high - mm) * perMm;
+  const held = useWaterline(water, low, high);
+  const waterline = held.heldMm ?? water.waterlineMm;
+  const pointer = usePointer({
+    begin: () => {
+      kept.current = range;
+      held.begin();
+    },
+    move: (from, at) => held.move((from.y - at.y) / perMm),
+    end: () => {
+      kept.current = null;
+      held.end();
+    },
+    drop: () => {
+      kept.current = null;
+      held.drop();
+    },
+  });
+  const onKeyDown = useWaterlineKeys(water.id);
+  const layers = layersOf(plan);
+  const marks = useMemo(
+    () =>
+      staffLabels(plan, dam, [low, high], y, { left: GAUGE.left + GAUGE.width + 3, width, height }, waterline, units),
+    // y follows from these.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [plan, dam, low, high, perMm, width, height, waterline, units],
+  );
+  return (
+    <Labels placed={marks}>
+      <svg width={width} height={height}>
+        <text className="staff-title" x={width / 2} y={20} textAnchor="middle">
           {water.name}
         </text>
         <text className="staff-unit" x={GAUGE.left + GAUGE.width / 2} y={36} textAnchor="middle">
@@ -154,15 +167,11 @@ export function Staff() {
         {movableTops(layers).map((i) => (
           <LayerTop key={i} water={water} layers={layers} index={i} y={y} perMm={perMm} left={GAUGE.left} />
         ))}
-        {dam > low && dam < high && <Mark y={y(dam)} className="staff-dam" text={`dam ${formatLength(dam, units)}`} />}
+        {dam > low && dam < high && <Mark y={y(dam)} className="staff-dam" k="dam" />}
         {plan.level.spillMm < high && plan.level.spillMm !== dam && (
-          <Mark
-            y={y(plan.level.spillMm)}
-            className="staff-spill"
-            text={`spill ${formatLength(plan.level.spillMm, units)}`}
-          />
+          <Mark y={y(plan.level.spillMm)} className="staff-spill" k="spill" />
         )}
-        <text className="staff-bed-label" x={GAUGE.left + GAUGE.width / 2} y={size.height - 16} textAnchor="middle">
+        <text className="staff-bed-label" x={GAUGE.left + GAUGE.width / 2} y={height - 16} textAnchor="middle">
           {plan.level.bedMm === null ? 'dry' : `bed ${formatLength(plan.level.bedMm, units)}`}
         </text>
         <g
@@ -176,44 +185,30 @@ export function Staff() {
           aria-valuemin={low}
           aria-valuemax={high}
           aria-valuetext={`${waterline.toFixed(1)} mm, ${plan.level.volumeMl.toFixed(0)} ml, ${plan.level.standing}`}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            begun.current = { y: event.clientY, water, range };
-            setHeld(water.waterlineMm);
-          }}
-          onPointerMove={move}
-          onPointerUp={release}
-          onPointerCancel={release}
+          {...pointer}
           onKeyDown={onKeyDown}
           data-testid="waterline"
         >
-          <rect className="staff-reach" x={0} y={-24} width={size.width} height={48} />
+          <rect className="staff-reach" x={0} y={-24} width={width} height={48} />
           <path className="staff-line" d={`M${GAUGE.left - 14} 0H${GAUGE.left + GAUGE.width + 8}`} />
           <path
             className="staff-grip"
-            d={`M${GAUGE.left + GAUGE.width + 2} 0l12 -15h${size.width - GAUGE.left - GAUGE.width - 16}v30h-${size.width - GAUGE.left - GAUGE.width - 16}z`}
+            d={`M${GAUGE.left + GAUGE.width + 2} 0l12 -15h${width - GAUGE.left - GAUGE.width - 16}v30h-${width - GAUGE.left - GAUGE.width - 16}z`}
           />
-          <text
-            className="staff-value"
-            x={(GAUGE.left + GAUGE.width + size.width + 10) / 2}
-            y={4.5}
-            textAnchor="middle"
-          >
+          <text className="staff-value" x={(GAUGE.left + GAUGE.width + width + 10) / 2} y={4.5} textAnchor="middle">
             {formatLength(waterline, units)}
           </text>
         </g>
       </svg>
-    </div>
+    </Labels>
   );
 }
 
-function Mark({ y, className, text }: { y: number; className: string; text: string }) {
+function Mark({ y, className, k }: { y: number; className: string; k: string }) {
   return (
     <g className={className}>
       <path d={`M${GAUGE.left + GAUGE.width} ${y}h14`} />
-      <text x={GAUGE.left + GAUGE.width + 3} y={y - 5}>
-        {text}
-      </text>
+      <Label k={k} className="" />
     </g>
   );
 }
@@ -232,11 +227,31 @@ function ticks(low: number, high: number): { mm: number; long: boolean }[] {
   return found;
 }
 
-/** To a tenth of a mm: finer than any hand levels resin. */
-function snap(mm: number): number {
-  return Math.round(mm * 10) / 10;
-}
-
-function clamp(mm: number, low: number, high: number): number {
-  return Math.min(high, Math.max(low, mm));
+/** Beside their marks, clear of each other and of the grip. */
+function staffLabels(
+  plan: WaterPlan,
+  dam: number,
+  [low, high]: [number, number],
+  y: (mm: number) => number,
+  room: { left: number; width: number; height: number },
+  waterlineMm: number,
+  units: Units,
+): Placed {
+  const lettering = { size: 10.5, weight: 650 };
+  const spots = (at: number) =>
+    [-5, 13, -19, 27, -33, 41].map((dy) => ({ x: room.left, y: at + dy, anchor: 'start' as const }));
+  const wishes = [];
+  const { spillMm } = plan.level;
+  if (spillMm < high && spillMm !== dam)
+    wishes.push({
+      key: 'spill',
+      text: `spill ${formatLength(spillMm, units)}`,
+      rank: 0,
+      lettering,
+      spots: spots(y(spillMm)),
+    });
+  if (dam > low && dam < high)
+    wishes.push({ key: 'dam', text: `dam ${formatLength(dam, units)}`, rank: 1, lettering, spots: spots(y(dam)) });
+  const grip = { x: room.left, y: y(waterlineMm) - 16, width: room.width - room.left, height: 32 };
+  return place(wishes, [grip], { x: 0, y: 40, width: room.width, height: room.height - 40 });
 }

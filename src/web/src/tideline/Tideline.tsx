@@ -1,6 +1,6 @@
 import type { Build, BuildPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
-import { useSize } from '../sheet/useSize';
+import { useSize } from '../scene/useSize';
 import { lasting, when } from '../slip/words';
 import { useNow } from '../slip/useNow';
 import { inWords } from '../units/clock';
@@ -11,7 +11,7 @@ const LEAST_DAY_PX = 84;
 
 /** The days ahead as one ribbon, with the next thing to do in words at its head. */
 export function Tideline() {
-  const { build, plan } = useDesk();
+  const { build, plan } = useDesk('build', 'plan');
   const now = useNow();
   const [box, size] = useSize<HTMLDivElement>();
   const count = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));

@@ -25,7 +25,7 @@ export function BoardSlip({
   setSpan: (span: Span | null) => void;
 }) {
   const ruling = tool.kind === 'span' && tool.wants === 'ruler';
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const length = (mm: number) => `${formatLength(mm, units)} ${units.length}`;
   const { board, measuring } = build;
@@ -173,7 +173,7 @@ export function BoardSlip({
 
 /** By whose clock the days go: the one of the place where it was begun, also when it is looked at from elsewhere. */
 function ClockPart() {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const zone = useZone();
   const noted = build.timeZone !== null;
   return (

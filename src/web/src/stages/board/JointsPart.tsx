@@ -19,7 +19,7 @@ const FACING: Record<Side, Side> = { left: 'right', right: 'left', back: 'front'
 
 /** Sections that meet this one: both edges laid over each other, and what does not fit. */
 export function JointsPart() {
-  const { id, version, build, edit } = useDesk();
+  const { id, version, build, edit } = useDesk('id', 'version', 'build', 'edit');
   const { data: builds } = useQuery({
     queryKey: ['builds', false],
     queryFn: () => answer(api.GET('/api/builds', { params: { query: { binned: false } } })),

@@ -26,7 +26,7 @@ export function PhotoPart({
   span: Span | null;
   setSpan: (span: Span | null) => void;
 }) {
-  const { build, edit, preview } = useDesk();
+  const { build, edit, preview } = useDesk('build', 'edit', 'preview');
   const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { photo, board } = build;

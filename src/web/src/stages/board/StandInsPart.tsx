@@ -15,7 +15,13 @@ import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** Things that will be put on the board, out of the catalogue: do they fit, do they stay clear of the water? */
 export function StandInsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
-  const { build, plan, standInId, selectStandIn, edit } = useDesk();
+  const { build, plan, standInId, selectStandIn, edit } = useDesk(
+    'build',
+    'plan',
+    'standInId',
+    'selectStandIn',
+    'edit',
+  );
   const kinds = useStandInKinds();
   const [chosen, setChosen] = useState('');
   const id = useId();
@@ -110,7 +116,7 @@ const METRES: {
 ];
 
 function ThingFields({ thing, planned }: { thing: StandIn; planned: StandInPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const set = (change: Partial<StandIn>) => edit(setIn('standIns', thing.id, change));
   const base = `${formatQuantity(planned.baseMm, 'length', units)} ${unitOf('length', units)}`;

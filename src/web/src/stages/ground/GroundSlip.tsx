@@ -38,7 +38,7 @@ function sameTool(a: Tool, b: Tool): boolean {
 
 /** The recipe of the ground: its steps in order, and what they come to. */
 export function GroundSlip({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
-  const { id, build, plan, edit, stepId, selectStep } = useDesk();
+  const { id, build, plan, edit, stepId, selectStep } = useDesk('id', 'build', 'plan', 'edit', 'stepId', 'selectStep');
   const units = useUnits();
   const add = (step: Step) => {
     selectStep(step.id);

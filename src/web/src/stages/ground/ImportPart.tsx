@@ -13,7 +13,7 @@ const FORMATS: Record<string, GridReading['format']> = { asc: 'asc', txt: 'asc',
 
 /** Ground that exists, brought in from a grid, a grey picture or a scan. */
 export function ImportPart() {
-  const { id, build, rest, edit, selectStep } = useDesk();
+  const { id, build, rest, edit, selectStep } = useDesk('id', 'build', 'rest', 'edit', 'selectStep');
   const units = useUnits();
   const [length, setLength] = useState<'m' | 'mm'>('m');
   const [low, setLow] = useState<number | null>(null);

@@ -14,7 +14,7 @@ import { setBuild, type Fields } from '../../desk/changes';
 
 /** What to cut and to mix for this ground. */
 export function MakingPart() {
-  const { id, version } = useDesk();
+  const { id, version } = useDesk('id', 'version');
   const [shown, setShown] = useState(false);
   const { data, error } = useQuery({
     queryKey: ['making', id, version],
@@ -41,7 +41,7 @@ export function MakingPart() {
 }
 
 function Answer({ made }: { made: MakingPlan }) {
-  const { id, build } = useDesk();
+  const { id, build } = useDesk('id', 'build');
   const units = useUnits();
   const { foam } = made;
   const ml = (value: number) => `${formatVolume(value, units)} ${unitOf('volume', units)}`;
@@ -186,7 +186,7 @@ const FOAM: { key: 'thicknessMm' | 'widthMm' | 'depthMm'; label: string }[] = [
 
 /** What the bag and the stock say. */
 function Settings() {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const plasters = usePlasters();
   const { making } = build;
   const set = (change: Fields<Making>) => edit(setBuild({ making: change }));

@@ -15,7 +15,7 @@ type Replace = (changed: Step) => Promise<boolean>;
 
 /** What the selected step is made by. */
 export function StepFields({ step, tool, setTool }: { step: Step; tool: Tool; setTool: (tool: Tool) => void }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const replace: Replace = (after) => edit(changed('recipe', step, after));
   return (
     <div className="step-fields">
@@ -39,7 +39,7 @@ export function StepFields({ step, tool, setTool }: { step: Step; tool: Tool; se
 
 /** The whole board, or a region of it. */
 function Covers({ step, replace }: { step: FoamStep | SkinStep; replace: Replace }) {
-  const { board } = useDesk().build;
+  const { board } = useDesk('build').build;
   const inset = (share: number) => ({ xMm: board.widthMm * share, yMm: board.depthMm * share });
   const [a, b] = [inset(0.15), inset(0.85)];
   const region = { points: [a, { xMm: b.xMm, yMm: a.yMm }, b, { xMm: a.xMm, yMm: b.yMm }], curved: true };
@@ -68,7 +68,7 @@ function Depths({
   tool: Tool;
   setTool: (tool: Tool) => void;
 }) {
-  const { plan } = useDesk();
+  const { plan } = useDesk('plan');
   const units = useUnits();
   const figures = plan.ground.surveys.find((one) => one.stepId === bed.id);
   const measuring = tool.kind === 'point' && tool.wants === 'sounding';

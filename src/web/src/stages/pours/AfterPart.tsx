@@ -66,7 +66,7 @@ function PourNote({
   onDone: () => void;
   productId: string;
 }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const now = useNow();
   const strikeOut = () => void edit({ kind: 'logPour', pourId: pour.id, fields: null });
@@ -117,7 +117,7 @@ function ResultForm({
   productId: string;
   onDone: () => void;
 }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const sheet = useProducts().find((product) => product.id === productId);
   const inStock = useBottles().some((card) => card.bottle.productId === productId);

@@ -10,7 +10,7 @@ import { setIn, type Fields } from '../../desk/changes';
 
 /** Gloss gel on the cured surface: how much, how many coats, how long. */
 export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const gels = useProducts().filter((product) => product.kind === 'glossGel');
   const { gel } = water;

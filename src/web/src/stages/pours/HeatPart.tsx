@@ -15,7 +15,7 @@ const WARMEST = 35;
 
 /** How hot it gets: the safe depth over this bed, the cliff behind it, and what another room would do. */
 export function HeatPart({ plan }: { plan: WaterPlan }) {
-  const { build, edit, preview, drafting } = useDesk();
+  const { build, edit, preview, drafting } = useDesk('build', 'edit', 'preview', 'drafting');
   const units = useUnits();
   const { data } = useHeat(!drafting && plan.workings['heat'] !== undefined);
   const [trying, setTrying] = useState<number | null>(null);

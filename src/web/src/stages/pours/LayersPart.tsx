@@ -21,7 +21,7 @@ import { setIn, type Fields } from '../../desk/changes';
 
 /** In how many layers, with what, how inked and from when. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const products = useProducts();
   const tints = useTints();
   const replace = (change: Fields<Water>) => edit(setIn('waters', water.id, change));

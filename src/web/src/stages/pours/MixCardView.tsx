@@ -48,7 +48,7 @@ export function MixCardView({ session, onClose }: { session: MixSession; onClose
 }
 
 function Steps({ card, session }: { card: MixCard; session: MixSession }) {
-  const { build, plan } = useDesk();
+  const { build, plan } = useDesk('build', 'plan');
   const units = useUnits();
   const sheet = useProducts().find((product) => product.id === session.productId);
   const byScale = build.measuring.device.kind === 'scale';

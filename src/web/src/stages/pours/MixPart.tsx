@@ -13,7 +13,7 @@ import { setIn } from '../../desk/changes';
 
 /** What to mix, session by session: a card for each cup. */
 export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { plan: whole, build } = useDesk();
+  const { plan: whole, build } = useDesk('plan', 'build');
   const units = useUnits();
   const [read, setRead] = useState<MixSession | null>(null);
   const mine = sessionsOf(whole).filter((session) => session.pools.some((pool) => pool.waterId === water.id));
@@ -55,7 +55,7 @@ export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
 }
 
 function Session({ session, water, onRead }: { session: MixSession; water: Water; onRead: () => void }) {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const now = useNow();
   const units = useUnits();
   const layers = new Set(session.pools.map((pool) => pool.layer));
@@ -119,7 +119,7 @@ function Session({ session, water, onRead }: { session: MixSession; water: Water
 }
 
 function Cup({ card, session }: { card: MixCard; session: MixSession }) {
-  const { build } = useDesk();
+  const { build } = useDesk('build');
   const units = useUnits();
   const byScale = build.measuring.device.kind === 'scale';
   const ml = unitOf('volume', units);

@@ -16,7 +16,7 @@ import { SurfacePart } from './SurfacePart';
 
 /** The pours of the selected water: in which layers, how hot, what to mix, what to do before and after. */
 export function PoursSlip() {
-  const { water, waterPlan } = useDesk();
+  const { water, waterPlan } = useDesk('water', 'waterPlan');
   const [part, setPart] = useState<PoursPart>('layers');
   if (water === null || waterPlan === null) {
     return (

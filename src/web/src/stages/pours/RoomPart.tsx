@@ -12,7 +12,7 @@ const SHOWN = 4;
 
 /** The thermometer's log: layers that are poured are followed in the room as it was, and the rest can be planned by it. */
 export function RoomPart() {
-  const { build, plan, edit } = useDesk();
+  const { build, plan, edit } = useDesk('build', 'plan', 'edit');
   const units = useUnits();
   const now = useNow();
   const [airC, setAirC] = useState<number | null>(null);

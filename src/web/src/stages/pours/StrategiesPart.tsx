@@ -16,7 +16,7 @@ const NAMES: Record<Strategy, string> = {
 
 /** The ways of cutting a water into layers, with what each costs; one is picked by pressing it. */
 export function StrategiesPart({ water }: { water: Water }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   // Of the build as it is kept, also while a hand drags: nothing jumps under it.
   const { data, refusal } = useStrategies(true);

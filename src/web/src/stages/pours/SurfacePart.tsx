@@ -8,7 +8,7 @@ import { useUnits } from '../../units/UnitsContext';
 
 /** The surface of the last layer while it sets: when ripples stay, which bubbles do. */
 export function SurfacePart() {
-  const { drafting } = useDesk();
+  const { drafting } = useDesk('drafting');
   const now = useNow();
   const units = useUnits();
   const { data } = useSurface(!drafting);

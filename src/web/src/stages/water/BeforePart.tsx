@@ -12,7 +12,7 @@ import { when } from '../../slip/words';
 
 /** The list before a pour: what is known answers itself, the rest is asked; until then no pour begins. */
 export function BeforePart({ water }: { water: Water }) {
-  const { id, version, plan, edit } = useDesk();
+  const { id, version, plan, edit } = useDesk('id', 'version', 'plan', 'edit');
   const now = useNow();
   const layers = layersOf(plan.waters.find((one) => one.id === water.id));
   const { data, error } = useQuery({
@@ -84,7 +84,7 @@ export function BeforePart({ water }: { water: Water }) {
 }
 
 function CheckLine({ water, check }: { water: Water; check: PourCheck }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const [reason, setReason] = useState<string | null>(null);
   const give = (overrides: boolean, why: string | null) =>
     edit({

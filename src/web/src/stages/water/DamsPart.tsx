@@ -21,7 +21,7 @@ const SIDES: { value: Side; label: string }[] = [
 
 /** The dams: where they stand, of what, how they seal and come off, and what to cut for them. */
 export function DamsPart({ plan }: { plan: WaterPlan }) {
-  const { build, plan: all, edit } = useDesk();
+  const { build, plan: all, edit } = useDesk('build', 'plan', 'edit');
   const units = useUnits();
   const [open, setOpen] = useState<string | null>(null);
   const seam = all.dams.reduce((sum, dam) => sum + dam.seamMm, 0);
@@ -152,7 +152,7 @@ function DamFields({
 
 /** The panels, laid on the sheets they are cut from. */
 function CuttingList() {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const { data: cut, refusal } = useDamCut(true);
   const { damSheet } = build.making;

@@ -16,7 +16,7 @@ import { addTo, momentOf, removeFrom, setBuild } from '../../desk/changes';
 
 /** How far the plaster has dried: by thickness and room, better by weighing. */
 export function DryingPart() {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const now = useNow();
   const { data, refusal } = useDrying(true);

@@ -11,7 +11,7 @@ import { setIn } from '../../desk/changes';
 
 /** Asked backwards: what is a given amount of resin good for in this water? */
 export function EnoughPart({ water }: { water: Water }) {
-  const { id, version, edit } = useDesk();
+  const { id, version, edit } = useDesk('id', 'version', 'edit');
   const units = useUnits();
   const [volumeMl, setVolumeMl] = useState<number | null>(null);
   const { data, error } = useQuery({

@@ -122,7 +122,7 @@ function list(white: WhitePlace[]): string {
 
 /** Splits a channel into reaches at proposed weirs. */
 function SplitPart() {
-  const { id, version, build, edit, selectWater } = useDesk();
+  const { id, version, build, edit, selectWater } = useDesk('id', 'version', 'build', 'edit', 'selectWater');
   const units = useUnits();
   const channels = build.recipe.filter((step) => step.kind === 'channel' && step.enabled);
   const [stepId, setStepId] = useState<string | null>(null);

@@ -14,7 +14,7 @@ import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** How much the selected water takes, in how many layers, and whether it holds. */
 export function LevelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build, edit } = useDesk();
+  const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const replace = (change: Partial<Water>) => edit(setIn('waters', water.id, change));
   const ml = unitOf('volume', units);
@@ -98,7 +98,7 @@ function putUp(plan: WaterPlan): BuildEdit {
 
 /** Puts the proposed dams up where the selected water is open. */
 export function PutUpDams({ plan }: { plan: WaterPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   return (
     <Button size="sm" onClick={() => void edit(putUp(plan))}>
       Put up {plan.edges.proposed.length === 1 ? 'a dam' : `${plan.edges.proposed.length} dams`} there
@@ -107,7 +107,7 @@ export function PutUpDams({ plan }: { plan: WaterPlan }) {
 }
 
 function LayerTable({ plan }: { plan: WaterPlan }) {
-  const { build } = useDesk();
+  const { build } = useDesk('build');
   const units = useUnits();
   const byScale = build.measuring.device.kind === 'scale';
   return (

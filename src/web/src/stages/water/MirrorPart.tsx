@@ -10,7 +10,7 @@ import { ToolButton } from '../../slip/ToolButton';
 
 /** What an eye sees in the water: how much of it mirrors ground, and whether a peak is mirrored whole. */
 export function MirrorPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
-  const { sight, setSight, water } = useDesk();
+  const { sight, setSight, water } = useDesk('sight', 'setSight', 'water');
   const { look, refusal } = useMirror();
   const units = useUnits();
   const wanted = tool.kind === 'point' ? tool.wants : null;

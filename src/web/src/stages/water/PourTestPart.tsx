@@ -32,7 +32,7 @@ export function PourTestPart({
   tool: Tool;
   setTool: (tool: Tool) => void;
 }) {
-  const { build, edit, selectWater } = useDesk();
+  const { build, edit, selectWater } = useDesk('build', 'edit', 'selectWater');
   const units = useUnits();
   const pouring = tool.kind === 'point' && tool.wants === 'pour';
   const { frame } = test;

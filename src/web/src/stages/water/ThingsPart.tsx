@@ -15,7 +15,13 @@ import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** Stones, piers, posts, logs, hulls, roots: all that will be under water, sealed or not, floating or not. */
 export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
-  const { build, plan, drownedId, selectDrowned, edit } = useDesk();
+  const { build, plan, drownedId, selectDrowned, edit } = useDesk(
+    'build',
+    'plan',
+    'drownedId',
+    'selectDrowned',
+    'edit',
+  );
   const units = useUnits();
   const kinds = useDrownedKinds();
   const [chosen, setChosen] = useState('');
@@ -100,7 +106,7 @@ const SIZES: { key: 'lengthMm' | 'widthMm' | 'heightMm'; label: string }[] = [
 ];
 
 function ThingFields({ thing, planned }: { thing: DrownedThing; planned: DrownedPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const set = (change: Partial<DrownedThing>) => edit(setIn('drowned', thing.id, change));
   return (

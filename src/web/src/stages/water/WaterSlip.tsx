@@ -39,7 +39,7 @@ export function WaterSlip({
   hollows: boolean;
   setHollows: (shown: boolean) => void;
 }) {
-  const { water, waterPlan } = useDesk();
+  const { water, waterPlan } = useDesk('water', 'waterPlan');
   const place = () => setTool(tool.kind === 'water' ? { kind: 'hand' } : { kind: 'water' });
   const none = water === null || waterPlan === null;
   return (

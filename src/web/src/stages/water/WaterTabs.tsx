@@ -3,7 +3,7 @@ import { StandingMark } from '../../slip/StandingMark';
 
 /** The waters of the board; the chosen one is gauged by the Staff. */
 export function WaterTabs({ placing, onPlace }: { placing?: boolean; onPlace?: () => void }) {
-  const { build, plan, water, selectWater } = useDesk();
+  const { build, plan, water, selectWater } = useDesk('build', 'plan', 'water', 'selectWater');
   if (build.waters.length === 0) return null;
   return (
     <div className="water-tabs">

@@ -22,7 +22,7 @@ interface Draft {
 
 /** Plain water poured in earnest: what it measured, what it lost, and what follows for the resin. */
 export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { edit } = useDesk();
+  const { edit } = useDesk('edit');
   const units = useUnits();
   const now = useNow();
   const [draft, setDraft] = useState<Draft | null>(null);
@@ -145,7 +145,7 @@ function TestForm({
   setDraft: (draft: Draft | null) => void;
   onLog: (reckonedMl: number) => Promise<void>;
 }) {
-  const { id, version } = useDesk();
+  const { id, version } = useDesk('id', 'version');
   const units = useUnits();
   const { data } = useQuery({
     queryKey: ['reckoned', id, version, water.id, draft.levelMm],

@@ -1,4 +1,6 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { KeyboardEvent } from 'react';
+import type { Hold } from './useHold';
+import { usePointer } from './usePointer';
 
 const STEP_MM = 1;
 const LARGE_STEP_MM = 10;
@@ -13,8 +15,7 @@ export function Handle({
   scale,
   label,
   shape = 'round',
-  onMove,
-  onDone,
+  hold,
   onRemove,
 }: {
   x: number;
@@ -22,15 +23,14 @@ export function Handle({
   scale: number;
   label: string;
   shape?: 'round' | 'square' | 'plus';
-  onMove: (dxMm: number, dyMm: number) => void;
-  onDone: (dxMm: number, dyMm: number) => void;
+  hold: Hold;
   onRemove?: () => void;
 }) {
-  const from = useRef<{ x: number; y: number } | null>(null);
-  const offset = (event: PointerEvent) => {
-    const start = from.current ?? { x: event.clientX, y: event.clientY };
-    return [(event.clientX - start.x) / scale, (event.clientY - start.y) / scale] as const;
-  };
+  const pointer = usePointer({
+    move: (from, at) => hold.onMove((at.x - from.x) / scale, (at.y - from.y) / scale),
+    end: (from, at) => hold.onDone((at.x - from.x) / scale, (at.y - from.y) / scale),
+    drop: hold.onDrop,
+  });
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? LARGE_STEP_MM : STEP_MM;
     const by = {
@@ -41,7 +41,8 @@ export function Handle({
     }[event.key] as [number, number] | undefined;
     if (by !== undefined) {
       event.preventDefault();
-      onDone(by[0], by[1]);
+      event.stopPropagation();
+      hold.onDone(by[0], by[1]);
     } else if ((event.key === 'Delete' || event.key === 'Backspace') && onRemove !== undefined) {
       event.preventDefault();
       onRemove();
@@ -54,24 +55,7 @@ export function Handle({
       role="button"
       tabIndex={0}
       aria-label={`${label}. Drag, or use the arrow keys.`}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, y: event.clientY };
-      }}
-      onPointerMove={(event) => {
-        if (from.current !== null) onMove(...offset(event));
-      }}
-      onPointerUp={(event) => {
-        if (from.current === null) return;
-        const [dx, dy] = offset(event);
-        from.current = null;
-        onDone(dx, dy);
-      }}
-      onPointerCancel={() => {
-        from.current = null;
-        onDone(0, 0);
-      }}
+      {...pointer}
       onKeyDown={onKeyDown}
     >
       <circle className="handle-reach" r={22} />

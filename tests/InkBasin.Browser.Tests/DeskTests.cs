@@ -1,0 +1,261 @@
+using System.Globalization;
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The desk and its instruments: what a drag draws anew, a pointer that is lost, the Sheet looked at nearer, labels that keep clear, a phone.</summary>
+[Collection("browser")]
+public class DeskTests(BrowserFixture fixture)
+{
+    // Counts what React draws anew, as its own tools do: a component is drawn where its fibre did work in this commit and is not the one of before.
+    private const string CountRenders = """
+        window.drawn = [];
+        window.__REACT_DEVTOOLS_GLOBAL_HOOK__ = {
+          supportsFiber: true, renderers: new Map(), inject: () => 1, onCommitFiberUnmount() {}, onPostCommitFiberRoot() {},
+          onCommitFiberRoot(id, root) {
+            const place = (fibre) => {
+              const marks = [];
+              for (let up = fibre; up; up = up.return)
+                if (typeof up.type === 'string') {
+                  const name = up.memoizedProps?.className;
+                  if (name) marks.push(name);
+                  if (up.memoizedProps?.['data-water']) marks.push('water=' + up.memoizedProps['data-water']);
+                }
+              return ' ' + marks.join(' ') + ' ';
+            };
+            const below = (fibre) => { let down = fibre.child; while (down && typeof down.type !== 'string') down = down.child; return down?.memoizedProps?.className ?? ''; };
+            const walk = (now, before) => {
+              if (typeof now.type !== 'string' && now.type !== null && (now.flags & 1) === 1) window.drawn.push(place(now) + '> ' + below(now));
+              if (before !== null && now.child === before.child) return;
+              for (let child = now.child; child; child = child.sibling) walk(child, child.alternate);
+            };
+            walk(root.current, root.current.alternate);
+          },
+        };
+        """;
+
+    private readonly BenchPage _page = new(fixture);
+
+    [Fact]
+    public async Task A_dragged_waterline_draws_anew_only_what_shows_it()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = CountRenders })!;
+        try
+        {
+            _page.Open(id, "water");
+            _page.Until(() => _page.First("[data-testid=waterline]"), "the grip");
+            var line = _page.Waterline;
+            _page.Script("window.drawn = []");
+            _page.Drag(_page.Find("[data-testid=waterline]"), 0, -30);
+            _page.Until(() => _page.Waterline > line, "it rose");
+            _page.Settled();
+            var drawn = ((IReadOnlyCollection<object>)_page.Script("return window.drawn")!).Cast<string>().ToList();
+            int Times(string what) => drawn.Count(one => one.Contains(what, StringComparison.Ordinal));
+
+            // What shows it is drawn again and again …
+            Assert.True(Times(" staff ") > 4, "the Staff follows");
+            Assert.True(Times(" water=creek ") + Times("> water selected") > 2, "the water follows");
+
+            // … and what does not is left alone: the board's edge, things on it, the other waters, the head.
+            Assert.True(Times("> dams") == 0, string.Join('|', drawn.GroupBy(one => one).Select(g => $"{g.Count()} {g.Key}")));
+            Assert.Equal((0, "underlay"), (Times("> underlay"), "underlay"));
+            Assert.Equal((0, "stand-in"), (Times("> stand-in"), "stand-in"));
+            Assert.Equal((0, "cut line"), (Times("> cut-line"), "cut line"));
+            Assert.Equal([], drawn.Where(one => one.Contains(" sheet ", StringComparison.Ordinal) && one.Contains("> water", StringComparison.Ordinal) && !one.Contains("selected", StringComparison.Ordinal)).Distinct());
+            Assert.True(Times("> top") <= 4, $"the head is drawn {Times("> top")} times: as it is tried, and as it is kept");
+            Assert.True(drawn.Count < 1500, $"{drawn.Count} parts were drawn");
+        }
+        finally
+        {
+            fixture.Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] });
+            _page.Open(id, "water");
+        }
+    }
+
+    [Theory]
+    [InlineData("water", "[data-testid=waterline]", 0, -40)]
+    [InlineData("water", "[data-testid=cut-waterline]", 0, -20)]
+    [InlineData("pours", ".staff-top", 0, -25)]
+    [InlineData("water", "g[aria-label^='End A of the cut line']", 40, 0)]
+    [InlineData("water", "g[aria-label^='Cut line.']", 60, 0)]
+    public async Task What_is_dragged_goes_back_when_the_pointer_is_lost_and_can_be_dragged_again(string stage, string handle, int dx, int dy)
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, stage);
+        string Shown() => string.Join(' ', _page.All("[data-testid=waterline], .staff-top, .cut-line .handle").Select(one => one.GetAttribute("aria-valuenow") + one.GetAttribute("transform")));
+        var grip = _page.Until(() => _page.First(handle), handle);
+        var version = (await fixture.Read(id))["version"]!.GetValue<int>();
+        var before = Shown();
+        var (x, y) = _page.MiddleOf(grip);
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x + (dx / 2), y + (dy / 2)).MoveTo(x + dx, y + dy).Done();
+        _page.Until(() => Shown() != before, "it follows");
+        _page.LosePointer(_page.Find(handle));
+        _page.Until(() => Shown() == before, "it went back");
+
+        // What comes after is no part of that drag.
+        _page.Pointer().MoveTo(x + 5, y + 80).Release().MoveTo(x, y).Done();
+        Assert.Equal(before, Shown());
+        Assert.Equal(version, (await fixture.Read(id))["version"]!.GetValue<int>());
+
+        _page.Drag(_page.Find(handle), dx, dy);
+        _page.Until(() => Shown() != before, "dragged again it moves");
+    }
+
+    [Fact]
+    public async Task Escape_gives_a_drag_up_and_a_brush_that_loses_its_pointer_draws_no_more()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "water");
+        var line = _page.Waterline;
+        var (x, y) = _page.MiddleOf(_page.Find("[data-testid=waterline]"));
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x, y - 50).Done();
+        _page.Until(() => _page.Waterline > line, "it rose");
+        _page.Press(Keys.Escape);
+        _page.Until(() => Math.Abs(_page.Waterline - line) < 1e-9, "it went back");
+        _page.Pointer().Release().Done();
+
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ground");
+        _page.Button("Scoop").Click();
+        var (bx, by) = _page.OnScreen(150, 300);
+        _page.Pointer().MoveTo(bx, by).Press().MoveTo(bx + 20, by).MoveTo(bx + 40, by).Done();
+        _page.LosePointer(_page.Find(".sheet-drawing"));
+        _page.Pointer().MoveTo(bx + 80, by + 20).MoveTo(bx + 120, by + 20).Release().Done();
+        var steps = (await fixture.Read(id))["build"]!["recipe"]!.AsArray();
+        Assert.DoesNotContain(steps, step => step!["kind"]!.GetValue<string>() == "strokes");
+
+        // The brush is still in the hand.
+        _page.Pointer().MoveTo(bx, by).Press().MoveTo(bx + 20, by).MoveTo(bx + 40, by).Release().Done();
+        _page.Until(() => fixture.Read(id).GetAwaiter().GetResult()["build"]!["recipe"]!.AsArray().Any(step => step!["kind"]!.GetValue<string>() == "strokes"), "a stroke");
+    }
+
+    [Fact]
+    public async Task The_sheet_is_looked_at_nearer_and_further_and_what_stands_on_it_keeps_its_size()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "water");
+        double Width() => Number(".board-edge", "width");
+        var whole = Width();
+        var grip = Number(".cut-line .handle-mark", "width");
+        var (x, y) = _page.OnScreen(300, 268);
+        for (var k = 0; k < 40 && Width() < 4 * whole; k++) _page.Wheel(x, y, -120);
+        _page.Until(() => Width() >= 4 * whole, "four times as near");
+
+        // The place under the pointer stays there, the grips keep their size, the ruler still measures.
+        var (nx, ny) = _page.OnScreen(300, 268);
+        Assert.InRange(Math.Abs(nx - x) + Math.Abs(ny - y), 0, 12);
+        Assert.Equal(grip, Number(".cut-line .handle-mark", "width"), 1);
+        Assert.InRange(Number(".scale-bar-frame", "width"), 20, 200);
+
+        // Dragged about with the hand; then a water is still chosen by a press on it.
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x - 60, y + 30).MoveTo(x - 120, y + 60).Release().Done();
+        _page.Until(() => Math.Abs(_page.OnScreen(300, 268).X - (nx - 120)) < 8, "the board was dragged");
+        Assert.Equal(0, (await fixture.Read(id))["undoList"]?.AsArray().Count ?? 0);
+
+        // And back: by key, by button.
+        _page.Press("0");
+        _page.Until(() => Math.Abs(Width() - whole) < 0.5, "the whole board");
+        _page.Button("Nearer").Click();
+        _page.Until(() => Width() > 1.4 * whole, "by button");
+        _page.Press("-");
+        _page.Until(() => Math.Abs(Width() - whole) < 0.5, "by key");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task On_a_phone_sheet_cut_and_staff_open_from_the_slip_and_the_waterline_is_dragged()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        try
+        {
+            _page.Open(id, "water", 390, 844);
+            _page.Button("Staff").Click();
+            _page.Until(() => _page.First("[data-testid=waterline]"), "the grip");
+            var line = _page.Waterline;
+            var grip = _page.Until(() => _page.All("[data-testid=waterline]").FirstOrDefault(one => one.Displayed), "the Staff over the screen");
+            Assert.True(Number(".staff", "height") > 700);
+            _page.Drag(grip, 0, -60);
+            _page.Until(() => _page.Waterline > line, "it rose");
+            _page.Button("Back to the Slip").Click();
+            _page.Until(() => !_page.Find(".staff").Displayed, "back");
+
+            _page.Button("Sheet").Click();
+            _page.Until(() => Number(".sheet", "height") > 700, "the Sheet over the screen");
+            var whole = Number(".board-edge", "width");
+            _page.Pinch(195, 420, 60, 170);
+            _page.Until(() => Number(".board-edge", "width") > 2 * whole, "two fingers");
+            _page.Button("Back to the Slip").Click();
+
+            double Level() => double.Parse(_page.Find("[data-testid=cut-waterline]").GetAttribute("aria-valuenow")!, CultureInfo.InvariantCulture);
+            _page.Button("Cut").Click();
+            var cut = _page.Until(() => _page.All("[data-testid=cut-waterline]").FirstOrDefault(one => one.Displayed), "the waterline in the Cut");
+            var now = Level();
+            _page.Drag(cut, 0, 40);
+            _page.Until(() => Level() < now, "it fell");
+            Assert.Empty(_page.Faults());
+        }
+        finally
+        {
+            _page.SetViewport(1280, 800);
+        }
+    }
+
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(1024, 768)]
+    [InlineData(390, 844)]
+    public async Task No_two_labels_of_an_instrument_lie_on_each_other_nor_over_its_edge(int width, int height)
+    {
+        var faults = new List<string>();
+        try
+        {
+            foreach (var name in new[] { "Sallow Quay", "Three Weirs at Ondry", "The Drowned Pit" })
+            {
+                var id = await fixture.CopyOf(name);
+                foreach (var stage in new[] { "board", "ground", "water", "pours" })
+                {
+                    _page.Open(id, stage, width, height);
+                    _page.Until(() => Equals(_page.Script("return document.fonts.status"), "loaded"), "the faces");
+                    foreach (var instrument in width < 760 ? new[] { "Sheet", "Cut", "Staff" } : [""])
+                    {
+                        if (instrument.Length > 0) _page.Button(instrument).Click();
+                        faults.AddRange(((IReadOnlyCollection<object>)_page.Script(Overlaps)!).Select(one => $"{name}, {stage}{instrument}: {one}"));
+                        if (instrument.Length > 0) _page.Button("Back to the Slip").Click();
+                    }
+                }
+            }
+        }
+        finally
+        {
+            _page.SetViewport(1280, 800);
+        }
+
+        Assert.Empty(faults);
+    }
+
+    private const string Overlaps = """
+        const faults = [];
+        for (const svg of document.querySelectorAll('.sheet-drawing, .cut > svg, .staff > svg')) {
+          const edge = svg.getBoundingClientRect();
+          if (edge.width < 10) continue;
+          const texts = [...svg.querySelectorAll('text')].filter((text) => text.textContent.trim() !== '').map((text) => ({ words: text.textContent, box: text.getBoundingClientRect() }));
+          texts.forEach(({ words, box }, i) => {
+            const seen = box.right > edge.left && box.left < edge.right && box.bottom > edge.top && box.top < edge.bottom;
+            if (!seen) return;
+            if (box.left < edge.left - 1 || box.right > edge.right + 1 || box.top < edge.top - 1 || box.bottom > edge.bottom + 1) faults.push(`${words} over the edge`);
+            for (const other of texts.slice(i + 1)) {
+              const across = Math.min(box.right, other.box.right) - Math.max(box.left, other.box.left);
+              const down = Math.min(box.bottom, other.box.bottom) - Math.max(box.top, other.box.top);
+              // A line's box is taller than its letters.
+              if (across > 1 && down > 4) faults.push(`${words} on ${other.words}`);
+            }
+          });
+        }
+        return faults;
+        """;
+
+    private double Number(string css, string key) =>
+        Convert.ToDouble(_page.Script($"return document.querySelector('{css}').getBoundingClientRect().{key}"), CultureInfo.InvariantCulture);
+}
