@@ -11,7 +11,7 @@ import type {
   SurfacePlan,
   WayOfCutting,
 } from '../api/types';
-import { useDesk } from './DeskContext';
+import { useDesk, useOnDesk } from './DeskContext';
 
 /** What is asked of the build as it is kept: the answer, or why there is none. */
 export interface Look<T> {
@@ -32,6 +32,11 @@ function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): 
     data: enabled && error === null ? (data ?? null) : null,
     refusal: enabled ? (error?.message ?? null) : null,
   };
+}
+
+/** The selected water's id, empty without one: its waterline may be dragged without these being asked anew. */
+function useWaterId(): string {
+  return useOnDesk((desk) => desk.water?.id ?? '');
 }
 
 /** Hollows of the ground with the level at which each runs over and into what. */
@@ -64,41 +69,41 @@ export function useDrying(wanted: boolean): Look<DryingPlan> {
 
 /** What each way of cutting the selected water into layers comes to. */
 export function useStrategies(wanted: boolean): Look<WayOfCutting[]> {
-  const { id, water } = useDesk('id', 'water');
-  const waterId = water?.id ?? '';
+  const { id } = useDesk('id');
+  const waterId = useWaterId();
   return useLook(
     ['strategies', waterId],
     () => answer(api.GET('/api/builds/{id}/waters/{waterId}/strategies', { params: { path: { id, waterId } } })),
-    wanted && water !== null,
+    wanted && waterId !== '',
   );
 }
 
 /** What can be done to the selected water's last layer while it sets. */
 export function useSurface(wanted: boolean): Look<SurfacePlan> {
-  const { id, water } = useDesk('id', 'water');
-  const waterId = water?.id ?? '';
+  const { id } = useDesk('id');
+  const waterId = useWaterId();
   return useLook(
     ['surface', waterId],
     () => answer(api.GET('/api/builds/{id}/waters/{waterId}/surface', { params: { path: { id, waterId } } })),
-    wanted && water !== null,
+    wanted && waterId !== '',
   );
 }
 
 /** How the peak of the selected water's first layer climbs with its depth. */
 export function useHeat(wanted: boolean): Look<HeatCurve> {
-  const { id, water } = useDesk('id', 'water');
-  const waterId = water?.id ?? '';
+  const { id } = useDesk('id');
+  const waterId = useWaterId();
   return useLook(
     ['heat', waterId],
     () => answer(api.GET('/api/builds/{id}/waters/{waterId}/heat', { params: { path: { id, waterId } } })),
-    wanted && water !== null,
+    wanted && waterId !== '',
   );
 }
 
 /** The shore of the selected water: marks every so far, creep, heights over a datum. */
 export function useShore(wanted: boolean, spacingMm: number, datum: PointMm | null): Look<ShorePlan> {
-  const { id, water } = useDesk('id', 'water');
-  const waterId = water?.id ?? '';
+  const { id } = useDesk('id');
+  const waterId = useWaterId();
   const query = { spacingMm, datumXMm: datum?.xMm, datumYMm: datum?.yMm };
   return useLook(
     ['shore', waterId, spacingMm, datum],
@@ -108,6 +113,6 @@ export function useShore(wanted: boolean, spacingMm: number, datum: PointMm | nu
           params: { path: { id, waterId }, query },
         }),
       ),
-    wanted && water !== null,
+    wanted && waterId !== '',
   );
 }
