@@ -89,6 +89,32 @@ public static class QuickFigures
         Line(output, "stroke_kept_1000x700_p95", kept, "ms");
     }
 
+    /// <summary>Measures and prints what the eye waits for.</summary>
+    public static async Task PrintPointerAsync(TextWriter output)
+    {
+        ArgumentNullException.ThrowIfNull(output);
+        var root = new DirectoryInfo(AppContext.BaseDirectory);
+        while (root is not null && !File.Exists(Path.Combine(root.FullName, "InkBasin.slnx"))) root = root.Parent;
+        await using var page = new PointerFigures(Path.Combine(root!.FullName, "src", "web", "dist"));
+        var (demo, large, first) = await page.MeasureAsync();
+        Line(output, "pointer_to_figures_p95", demo, "ms");
+        Line(output, "pointer_to_figures_1000x700_p95", large, "ms");
+        Line(output, "first_figures", first, "ms", "0");
+    }
+
+    /// <summary>Measures and prints what the server holds while fifty clients work on it.</summary>
+    public static async Task PrintMemoryAsync(TextWriter output, double seconds)
+    {
+        ArgumentNullException.ThrowIfNull(output);
+        using var server = new MemoryFigures();
+        var (before, half, end, most, perSecond) = await server.MeasureAsync(seconds);
+        Line(output, "memory_started", before, "MB", "0");
+        Line(output, $"memory_50_clients_{seconds / 2:0}s", half, "MB", "0");
+        Line(output, $"memory_50_clients_{seconds:0}s", end, "MB", "0");
+        Line(output, "memory_50_clients_most", most, "MB", "0");
+        Line(output, "memory_50_clients_tried", perSecond, "changes/s", "0");
+    }
+
     private static Build DemoBuild(string name)
     {
         var file = Path.Combine(AppContext.BaseDirectory, "demo", $"{name}.build.json");

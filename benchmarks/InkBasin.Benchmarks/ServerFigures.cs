@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 using InkBasin.Formats;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -58,11 +59,7 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
     {
         using var client = new HttpClient { BaseAddress = ClientOptions.BaseAddress };
         var large = LargeBuild();
-        using var file = new ByteArrayContent(BuildFile.Write(large, new DateOnly(2026, 1, 1)));
-        file.Headers.ContentType = new("application/json");
-        using var made = await client.PostAsync(new Uri("/api/builds/import", UriKind.Relative), file);
-        made.EnsureSuccessStatusCode();
-        var at = $"/api/builds/{(await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]}";
+        var at = $"/api/builds/{await BringInAsync(client, large)}";
         var key = (await client.GetFromJsonAsync<JsonNode>(at))!["groundKey"]!.GetValue<string>();
 
         JsonObject Stroke(int k) => new()
@@ -86,6 +83,29 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         var version = 1;
         var kept = await Percentile(client, $"{at}/edits", Stroke, key, () => version++);
         return (stroke, step, kept);
+    }
+
+    /// <summary>Puts the large board, with a water in one of its pools, on the shelf.</summary>
+    /// <returns>Its id.</returns>
+    public static Task<string> BringInLargeAsync(HttpClient client)
+    {
+        ArgumentNullException.ThrowIfNull(client);
+        var large = LargeBuild();
+        var pool = (Pond)large.Recipe[3];
+        var seed = pool.Outline.Points[0] with { XMm = pool.Outline.Points[0].XMm + 30 };
+        return BringInAsync(client, large with
+        {
+            Waters = [new Water { Id = "pool", Name = "Pool", Seed = seed, WaterlineMm = 58, ProductId = "coating-epoxy", Ink = new InkChoice("blue-green", 0.2) }],
+        });
+    }
+
+    private static async Task<string> BringInAsync(HttpClient client, Build build)
+    {
+        using var file = new ByteArrayContent(BuildFile.Write(build, new DateOnly(2026, 1, 1)));
+        file.Headers.ContentType = new("application/json");
+        using var made = await client.PostAsync(new Uri("/api/builds/import", UriKind.Relative), file);
+        made.EnsureSuccessStatusCode();
+        return (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
     }
 
     // Hills, channels, ponds, rocks and walls of a hand's width strewn over the board, a skin among them, then the strokes.

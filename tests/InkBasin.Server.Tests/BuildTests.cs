@@ -161,6 +161,27 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_preview_on_a_ground_that_is_there_is_told_without_its_recipe()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        await client.Post($"{at}/edits", new { version = 1, edit = AddPond });
+        var (_, kept) = await client.Post($"{at}/edits", new { version = 2, edit = AddWater });
+        var key = kept["groundKey"]!.GetValue<string>();
+        var raised = Set("waters", "w", new { waterlineMm = 23.0 });
+        var (_, whole) = await client.Post($"{at}/preview", new { edit = raised });
+        var (_, lean) = await client.Post($"{at}/preview", new { edit = raised, have = key });
+        Assert.Empty(lean["build"]!["recipe"]!.AsArray());
+        Assert.Equal(2, whole["build"]!["recipe"]!.AsArray().Count);
+        lean["build"]!["recipe"] = whole["build"]!["recipe"]!.DeepClone();
+        Assert.Equal(whole.ToJsonString(), lean.ToJsonString());
+
+        // Another ground comes with its recipe.
+        var (_, other) = await client.Post($"{at}/preview", new { edit = Set("recipe", "pond", new { depthMm = 9.0 }), have = key });
+        Assert.Equal(2, other["build"]!["recipe"]!.AsArray().Count);
+    }
+
+    [Fact]
     public async Task A_preview_shows_what_would_be_and_keeps_nothing()
     {
         using var client = server.CreateClient();

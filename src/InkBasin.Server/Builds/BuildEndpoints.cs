@@ -34,6 +34,9 @@ public sealed record BuildAnswer(
     DateTimeOffset ChangedAt);
 
 /// <summary>A plan of a build as it would be.</summary>
+/// <param name="Build">The build; without its recipe where that ground was said to be there.</param>
+/// <param name="Plan">What would follow.</param>
+/// <param name="GroundKey">Key of its ground.</param>
 public sealed record PreviewAnswer(Build Build, BuildPlan Plan, string GroundKey);
 
 /// <summary>POST /api/builds.</summary>
@@ -57,7 +60,7 @@ public sealed record VersionRequest(int Version, string? Mark = null);
 
 /// <summary>A change that is only tried.</summary>
 /// <param name="Edit">The change.</param>
-/// <param name="Have">Key of a ground the browser has: the picture then holds only what differs from it.</param>
+/// <param name="Have">Key of a ground the browser has: the picture then holds only what differs from it, and a build on the same ground is told without its recipe.</param>
 public sealed record PreviewRequest(BuildEdit Edit, string? Have = null);
 
 /// <summary>Builds: the shelf, edits with undo and redo, the plan, the ground's picture.</summary>
@@ -179,7 +182,9 @@ internal static class BuildEndpoints
     private static async Task<JsonHttpResult<PreviewAnswer>> Preview(Guid id, PreviewRequest request, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {
         var planned = await PlannedAsync(request.Edit.Apply((await store.GetAsync(id, cancel)).Build).After, grounds, answers, cancel);
-        return Said(new PreviewAnswer(planned.Build, planned.Plan, planned.Key));
+        // The recipe may be most of a build: whoever has its ground has it too.
+        var build = request.Have == planned.Key ? planned.Build with { Recipe = [] } : planned.Build;
+        return Said(new PreviewAnswer(build, planned.Plan, planned.Key));
     }
 
     private static async Task<Created<BuildCard>> Copy(Guid id, BuildStore store, CancellationToken cancel)

@@ -10,6 +10,9 @@ internal sealed class SharedWork<T>(Func<CancellationToken, T> work)
 {
     private readonly Lock _lock = new();
     private readonly CancellationTokenSource _stop = new();
+
+    // Let go once it is done: it holds what the answer was made from, and that what it was made from in its turn, back to the first.
+    private Func<CancellationToken, T>? _work = work;
     private Task<T>? _task;
     private int _waiting;
 
@@ -29,7 +32,7 @@ internal sealed class SharedWork<T>(Func<CancellationToken, T> work)
         {
             if (_task is { IsCompletedSuccessfully: true } done) return done.Result;
             _waiting++;
-            task = _task ??= Task.Run(() => work(_stop.Token), _stop.Token);
+            task = _task ??= Task.Run(Run, _stop.Token);
         }
 
         try
@@ -43,5 +46,12 @@ internal sealed class SharedWork<T>(Func<CancellationToken, T> work)
                 if (--_waiting == 0 && !task.IsCompleted) _stop.Cancel();
             }
         }
+    }
+
+    private T Run()
+    {
+        var made = _work!(_stop.Token);
+        _work = null;
+        return made;
     }
 }

@@ -46,6 +46,22 @@ public class DamTests
         Assert.Contains(First(dam => dam with { FromMm = 300, ToMm = 320 }).Notices, notice => notice.Sentence.StartsWith("It stands beside", StringComparison.Ordinal));
     }
 
+    // Its water begins at 30 mm; ten past it at each end, less a cell.
+    [Theory]
+    [InlineData(22, false)]
+    [InlineData(23, true)]
+    public void A_dam_goes_ten_millimetres_past_its_water(double fromMm, bool told) =>
+        Assert.Equal(told, First(dam => dam with { FromMm = fromMm, Released = true }).Notices.Any(notice => notice.Kind == "ends"));
+
+    // Upright it would be two parts; turned it is one.
+    [Fact]
+    public void A_panel_that_goes_on_the_sheet_only_turned_is_one_part()
+    {
+        var cut = DamCut.Of([(1, new DamMeasures(250, 0, 180, 0))], new DamStock { WidthMm = 200, DepthMm = 300 });
+        Assert.Equal(250, Assert.Single(cut.Panels).LengthMm);
+        Assert.True(Assert.Single(Assert.Single(cut.Sheets).Placements).Turned);
+    }
+
     [Fact]
     public void Tape_is_for_shallow_edges_and_needs_no_release()
     {

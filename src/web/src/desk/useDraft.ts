@@ -2,7 +2,7 @@ import { replaceEqualDeep } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../api/client';
 import { previewGround, type Ground, type HadGround } from '../api/ground';
-import type { Build, BuildAnswer, BuildEdit, BuildPlan } from '../api/types';
+import type { Build, BuildAnswer, BuildEdit, BuildPlan, PreviewAnswer } from '../api/types';
 import { leavesGround } from './changes';
 
 export interface Draft {
@@ -15,6 +15,11 @@ export interface Draft {
 /** What has not changed stays the same object, so that whoever shows it need not look. */
 export function likeBefore<T>(before: T | undefined, after: T): T {
   return before === undefined ? after : replaceEqualDeep(before, after);
+}
+
+/** The draft's build with its recipe, which is left out on the ground that is kept. */
+function withRecipe({ build, groundKey }: PreviewAnswer, rest: BuildAnswer | undefined): Build {
+  return rest?.groundKey === groundKey ? { ...build, recipe: rest.build.recipe } : build;
 }
 
 /**
@@ -54,7 +59,7 @@ export function useDraft(
               answer(
                 api.POST('/api/builds/{id}/preview', {
                   params: { path: { id } },
-                  body: { edit: trying, have: null },
+                  body: { edit: trying, have: kept.current?.key ?? null },
                   signal,
                 }),
               ),
@@ -64,7 +69,7 @@ export function useDraft(
               setDraft((before) => {
                 const like = before ?? shown.current;
                 return {
-                  build: likeBefore(like?.build, plan.build),
+                  build: likeBefore(like?.build, withRecipe(plan, shown.current)),
                   plan: likeBefore(like?.plan, plan.plan),
                   ground,
                 };

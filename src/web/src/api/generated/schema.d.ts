@@ -7541,15 +7541,18 @@ export interface components {
         };
         /** @description A plan of a build as it would be. */
         PreviewAnswer: {
+            /** @description The build; without its recipe where that ground was said to be there. */
             build: components["schemas"]["Build"];
+            /** @description What would follow. */
             plan: components["schemas"]["BuildPlan"];
+            /** @description Key of its ground. */
             groundKey: string;
         };
         /** @description A change that is only tried. */
         PreviewRequest: {
             /** @description The change. */
             edit: components["schemas"]["BuildEdit"];
-            /** @description Key of a ground the browser has: the picture then holds only what differs from it. */
+            /** @description Key of a ground the browser has: the picture then holds only what differs from it, and a build on the same ground is told without its recipe. */
             have?: null | string;
         };
         ProblemDetails: {
