@@ -53,7 +53,9 @@ public sealed class PointerFigures : WebApplicationFactory<Program>
         _browser.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
         Open(demo);
         List<double> first = [.. Enumerable.Range(0, 5).Select(_ => First(demo)).Order()];
-        return (Drag(demo), Drag(large), first[2]);
+        
+        // Far enough each time that the figure, in whole millilitres, is another.
+        return (Drag(demo, 6), Drag(large, 6), first[2]);
     }
 
     /// <inheritdoc/>
@@ -97,7 +99,7 @@ public sealed class PointerFigures : WebApplicationFactory<Program>
         return Number("window.firstMs");
     }
 
-    private double Drag(string id)
+    private double Drag(string id, int stepPx)
     {
         Open(id);
         _browser.ExecuteScript(Watch);
@@ -107,7 +109,7 @@ public sealed class PointerFigures : WebApplicationFactory<Program>
         for (var k = 1; k <= WarmUp + Measured; k++)
         {
             if (k == WarmUp) _browser.ExecuteScript("window.waits = []");
-            Mouse("mouseMoved", x, y - (k % 40));
+            Mouse("mouseMoved", x, y + (stepPx * ((k % 9) - 4)));
             Thread.Sleep(25);
             var told = k - (k >= WarmUp ? WarmUp : 0);
             Until(() => Number("window.waits.length") >= Math.Min(told, 1));

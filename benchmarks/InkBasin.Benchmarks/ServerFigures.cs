@@ -85,17 +85,16 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
         return (stroke, step, kept);
     }
 
-    /// <summary>Puts the large board, with a water in one of its pools, on the shelf.</summary>
+    /// <summary>Puts the large board, with a lake in the middle of it, on the shelf.</summary>
     /// <returns>Its id.</returns>
     public static Task<string> BringInLargeAsync(HttpClient client)
     {
         ArgumentNullException.ThrowIfNull(client);
         var large = LargeBuild();
-        var pool = (Pond)large.Recipe[3];
-        var seed = pool.Outline.Points[0] with { XMm = pool.Outline.Points[0].XMm + 30 };
         return BringInAsync(client, large with
         {
-            Waters = [new Water { Id = "pool", Name = "Pool", Seed = seed, WaterlineMm = 58, ProductId = "coating-epoxy", Ink = new InkChoice("blue-green", 0.2) }],
+            Recipe = [.. large.Recipe, new Pond { Id = "lake", Name = "Lake", Outline = new([new(300, 350), new(500, 200), new(700, 350), new(500, 500)], true), DepthMm = 20 }],
+            Waters = [new Water { Id = "lake", Name = "Lake", Seed = new PointMm(500, 350), WaterlineMm = 50, ProductId = "coating-epoxy", Ink = new InkChoice("blue-green", 0.2) }],
         });
     }
 

@@ -60,6 +60,18 @@ describe('the drawing of a water', () => {
       for (const b of spots) if (a !== b) expect(Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm)).toBeGreaterThanOrEqual(4);
   });
 
+  it('is drawn from fewer cells while it is dragged, and lies where it lay', () => {
+    const whole = Math.abs(area(waterShapes(trough(), PLAN).surface));
+    const rough = waterShapes(trough(), PLAN, 30).surface;
+    expect(rough.flat().length).toBeLessThan(waterShapes(trough(), PLAN).surface.flat().length);
+    expect(Math.abs(area(rough)) / whole).toBeGreaterThan(0.6);
+    expect(Math.abs(area(rough)) / whole).toBeLessThan(1.5);
+    const middle = (ring: [number, number][], k: 0 | 1) =>
+      (Math.min(...ring.map((p) => p[k])) + Math.max(...ring.map((p) => p[k]))) / 2;
+    expect(middle(rough.flat(), 0)).toBeCloseTo(20, -0.8);
+    expect(middle(rough.flat(), 1)).toBeCloseTo(10, -0.8);
+  });
+
   it('draws nothing where nothing is wet', () => {
     expect(waterShapes(trough(), { ...PLAN, wetRuns: [] })).toEqual({ surface: [], deeper: [] });
     expect(depthSpots(trough(), { ...PLAN, wetRuns: [] }, 8)).toEqual([]);

@@ -48,7 +48,7 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
         return new Basin(
             region,
             region.Cells.Length > 0 ? StageStorage.Of(region) : null,
-            Water.Spill.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel),
+            Water.Spill.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel, region),
             Water.OpenEdges.Of(region, outlets));
     }
 }

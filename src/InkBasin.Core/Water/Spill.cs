@@ -38,19 +38,19 @@ public static class Spill
     internal static SpillPoint OfGround(HeightField field, EdgeOutlets outlets, int seedCell, CancellationToken cancel) =>
         Grow(field, outlets, seedCell, field.HeightsMm[seedCell], double.PositiveInfinity, cancel);
 
-    /// <summary>The spill of a waterline, where it is known where the ground lets go.</summary>
-    internal static SpillPoint Over(HeightField field, EdgeOutlets outlets, int seedCell, SpillPoint off, double waterlineMm, double dimpleMm, CancellationToken cancel)
+    /// <summary>The spill of a waterline, where it is known where the ground lets go, and perhaps what is wet at it.</summary>
+    internal static SpillPoint Over(HeightField field, EdgeOutlets outlets, int seedCell, SpillPoint off, double waterlineMm, double dimpleMm, CancellationToken cancel, WetRegion? wet = null)
     {
         var seedGround = field.HeightsMm[seedCell];
         var start = Math.Max(waterlineMm, seedGround);
         if (off.LevelMm <= start) return off.LevelMm <= seedGround ? new SpillPoint(off.LevelMm, seedCell) : off;
-        return Grow(field, outlets, seedCell, start, dimpleMm, cancel);
+        return Grow(field, outlets, seedCell, start, dimpleMm, cancel, wet is not null && wet.LevelMm.Equals(start) && wet.Cells.Length > 0 ? wet : null);
     }
 
     // The water over the seed stands at `start` and rises. It stops where it meets an outlet, or ground more than
     // `dimple` under its level that it does not cover. A dimple of +∞ looks for outlets alone: the Priority-Flood
     // level of the seed's cell. Outlets wait in the heap as ~cell.
-    private static SpillPoint Grow(HeightField field, EdgeOutlets outlets, int seedCell, double start, double dimple, CancellationToken cancel)
+    private static SpillPoint Grow(HeightField field, EdgeOutlets outlets, int seedCell, double start, double dimple, CancellationToken cancel, WetRegion? wet = null)
     {
         var h = field.HeightsMm;
         int columns = field.Columns, rows = field.Rows;
@@ -60,7 +60,7 @@ public static class Spill
 
         // The water as it stands: everything strictly under the start that reaches the seed. Where the seed itself is still dry the water must first rise to
         // it, and by then has drowned all ground joined to it that is no higher.
-        var standing = WetRegion.Flood(field, seedCell, h[seedCell] < start ? start : Math.BitIncrement(start), cancel).Cells;
+        var standing = (wet ?? WetRegion.Flood(field, seedCell, h[seedCell] < start ? start : Math.BitIncrement(start), cancel)).Cells;
         foreach (var cell in standing) seen[cell] = true;
         foreach (var cell in standing) ReachesLower(cell);
 

@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { layersOf } from '../api/plan';
 import type { Build, BuildPlan, Water, WaterPlan } from '../api/types';
 import { useDesk, useOnDesk, type CutLine } from '../desk/DeskContext';
@@ -37,7 +37,9 @@ interface Lie {
 
 /** The section along the cut line, heights drawn steeper than lengths by a stated amount. */
 export function Cut() {
-  const { build, plan, ground, cut, water } = useDesk('build', 'plan', 'ground', 'cut', 'water');
+  const { build, plan: told, ground, cut, water } = useDesk('build', 'plan', 'ground', 'cut', 'water');
+  // After the figures, as on the Sheet.
+  const plan = useDeferredValue(told);
   const units = useUnits();
   const [box, size] = useSize<HTMLDivElement>();
   const samples = Math.max(2, Math.round(size.width - 2 * SIDE));

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { freshId, useDesk, useDeskNow } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
 import type { HollowAnswer, Step, PointMm, RunningWater, ShorePlan } from '../api/types';
@@ -108,6 +108,8 @@ export function Sheet({
     'sight',
     'cut',
   );
+  // The figures first: the drawing of the waters follows them, in the same frame where there is time.
+  const drawn = useDeferredValue(plan);
   const { drafting, preview, dropPreview, selectWater } = useDesk('drafting', 'preview', 'dropPreview', 'selectWater');
   const now = useDeskNow();
   const units = useUnits();
@@ -215,7 +217,7 @@ export function Sheet({
       : null;
   const open = waterPlan !== null && undisturbed ? waterPlan.edges.open : null;
   const { frame } = pourTest;
-  const waters = useMemo(() => waterWishes(build, plan, ground, view, units), [build, plan, ground, view, units]);
+  const waters = useMemo(() => waterWishes(build, drawn, ground, view, units), [build, drawn, ground, view, units]);
   const placed = useMemo(
     () =>
       place(
@@ -274,7 +276,7 @@ export function Sheet({
               {/* Not while something is dragged: the relief alone says enough then, and the hand comes first. */}
               {!drafting && <HeightLines ground={ground} scale={view.scale} />}
               {build.waters.map((w, i) => {
-                const level = plan.waters[i]?.level;
+                const level = drawn.waters[i]?.level;
                 return level === undefined || !undisturbed ? null : (
                   <WaterDrawing
                     key={w.id}
@@ -284,6 +286,7 @@ export function Sheet({
                     scale={view.scale}
                     selected={w.id === water?.id}
                     spots={waters.spots[i]?.length ?? 0}
+                    rough={drafting && w.id === water?.id}
                     onSelect={onSelectWater}
                   />
                 );

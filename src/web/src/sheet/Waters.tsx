@@ -4,6 +4,9 @@ import type { WaterLevel } from '../api/types';
 import { Label } from '../scene/Label';
 import { pathOf, waterShapes } from './waterShapes';
 
+/** So many cells are drawn within a few milliseconds. */
+const ROUGH_CELLS = 6_000;
+
 /** One water on the Sheet: its surface, depth lines, spot depths and name. */
 export const WaterDrawing = memo(function WaterDrawing({
   id,
@@ -12,6 +15,7 @@ export const WaterDrawing = memo(function WaterDrawing({
   scale,
   selected,
   spots,
+  rough,
   onSelect,
 }: {
   id: string;
@@ -22,15 +26,17 @@ export const WaterDrawing = memo(function WaterDrawing({
   selected: boolean;
   /** How many depths are written into it. */
   spots: number;
+  /** Drawn from fewer cells, while it is dragged. */
+  rough: boolean;
   onSelect: (id: string) => void;
 }) {
   const paths = useMemo(() => {
-    const shapes = waterShapes(ground, level);
+    const shapes = waterShapes(ground, level, rough ? ROUGH_CELLS : Infinity);
     return {
       surface: pathOf(shapes.surface),
       deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: pathOf(rings) })),
     };
-  }, [ground, level]);
+  }, [ground, level, rough]);
   const deepest = Math.max(1, paths.deeper.length);
   return (
     <g className={selected ? 'water selected' : 'water'} onPointerDown={() => onSelect(id)} data-water={id}>

@@ -38,27 +38,41 @@ interface Window {
 
 /**
  * The drawing of a water from its wet cells and the ground: marching squares on its depth, so that the shore runs between
- * cells. Which cells are wet is the server's word; nothing is decided here.
+ * cells. Which cells are wet is the server's word; nothing is decided here. While a hand drags, fewer cells will do.
  */
-export function waterShapes(ground: Ground, plan: StandingWater): WaterShapes {
+export function waterShapes(ground: Ground, plan: StandingWater, mostCells = Infinity): WaterShapes {
   if (plan.wetRuns.length === 0) return { surface: [], deeper: [] };
   const window = depthWindow(ground, plan);
-  const generator = contours().size([window.width, window.height]).smooth(true);
-  const values = Array.from(window.depths);
+  const { width, height, values, stride } = thinned(window, mostCells);
+  const generator = contours().size([width, height]).smooth(true);
   const ringsAt = (depth: number): Rings =>
     generator
       .contour(values, depth)
       .coordinates.flat()
       .map((ring) =>
         ring.map(([x = 0, y = 0]): [number, number] => [
-          (x + window.column0) * ground.cellMm,
-          (y + window.row0) * ground.cellMm,
+          (x * stride + window.column0) * ground.cellMm,
+          (y * stride + window.row0) * ground.cellMm,
         ]),
       );
   const step = depthStep(plan.maxDepthMm);
   const deeper = [];
   for (let depth = step; depth < plan.maxDepthMm; depth += step) deeper.push({ depthMm: depth, rings: ringsAt(depth) });
   return { surface: ringsAt(0), deeper };
+}
+
+/** Every so many-th cell of a window, so that there are no more than so many. */
+function thinned({ width, height, depths }: Window, mostCells: number) {
+  const stride = Math.max(1, Math.ceil(Math.sqrt((width * height) / mostCells)));
+  if (stride === 1) return { width, height, values: Array.from(depths), stride };
+  const [columns, rows] = [Math.ceil(width / stride), Math.ceil(height / stride)];
+  const half = (stride - 1) >> 1;
+  const values = Array.from({ length: columns * rows }, (_, k) => {
+    const row = Math.min(height - 1, Math.floor(k / columns) * stride + half);
+    const column = Math.min(width - 1, (k % columns) * stride + half);
+    return depths[row * width + column] ?? -1;
+  });
+  return { width: columns, height: rows, values, stride };
 }
 
 function depthWindow(ground: Ground, plan: StandingWater): Window {
