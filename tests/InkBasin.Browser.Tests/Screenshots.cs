@@ -75,7 +75,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Button("Shore").Click();
         _page.Until(() => _page.First(".shore-mark"), "the marks");
         _page.Button("Read it").Click();
-        Save("shore");
         _page.Button("Put the eye").Click();
         _page.ClickBoard(560, 380);
         _page.Button("Choose the peak").Click();
@@ -122,10 +121,17 @@ public class Screenshots(BrowserFixture fixture)
         {
             _page.Open(id, "pours", width, height);
             _page.Button("Mix").Click();
-            _page.Button("Read it large").Click();
+            var large = _page.Button("Read it large");
+            _page.Script("arguments[0].scrollIntoView({ block: 'center' })", large);
+            large.Click();
             _page.Until(() => _page.First(".mix-steps"), "the card");
             Save(name);
         }
+
+        _page.Open(id, "water", 390, 844);
+        _page.Button("Sheet").Click();
+        _page.Until(() => Convert.ToDouble(_page.Script("return document.querySelector('.sheet').clientHeight"), System.Globalization.CultureInfo.InvariantCulture) > 700, "the Sheet over the screen");
+        Save("sheet-phone");
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));

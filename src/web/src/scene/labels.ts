@@ -6,6 +6,11 @@ export interface Box {
   height: number;
 }
 
+/** What must not be written over: by any label, or only by those of a rank and the less important. */
+export interface Taken extends Box {
+  fromRank?: number;
+}
+
 /** Where a line of text may stand: its anchor on its baseline, turned by quarters. */
 export interface Spot {
   x: number;
@@ -39,14 +44,16 @@ const AIR = 1.5;
  * Gives each label the first of its places that is clear of all that has one, of what must not be covered, and of the edge.
  * One that finds none is left out: better unsaid than unreadable.
  */
-export function place(wishes: Wish[], taken: Box[], area: Box, measure = textWidth): Placed {
-  const boxes = [...taken];
+export function place(wishes: Wish[], taken: Taken[], area: Box, measure = textWidth): Placed {
+  const boxes: Box[] = [];
   const placed = new Map<string, { text: string; spot: Spot }>();
   for (const wish of [...wishes].sort((a, b) => a.rank - b.rank)) {
     const width = measure(wish.text, wish.lettering);
+    const kept = taken.filter(({ fromRank = 0 }) => wish.rank >= fromRank);
     for (const spot of wish.spots) {
       const box = boxOf(spot, width, wish.lettering.size);
-      if (!inside(box, area) || boxes.some((other) => overlap(box, other))) continue;
+      const clear = (others: Box[]) => !others.some((other) => overlap(box, other));
+      if (!inside(box, area) || !clear(kept) || !clear(boxes)) continue;
       boxes.push(box);
       placed.set(wish.key, { text: wish.text, spot });
       break;

@@ -231,10 +231,30 @@ export function Sheet({
           ...(looks.hollows === null || frame !== null ? [] : hollowWishes(looks.hollows, view, units)),
           ...(frame === null ? [] : poolWishes(frame, view, units)),
         ],
-        sheetTaken(view, inHand ? null : cut, looks.streams, build.drowned),
+        sheetTaken(
+          view,
+          inHand ? null : cut,
+          build,
+          looks.streams,
+          frame === null ? [] : pourTest.pours.map((one) => one.at),
+        ),
         seen(view),
       ),
-    [undisturbed, waters, build, view, units, open, spills, looks.streams, looks.hollows, frame, inHand, cut],
+    [
+      undisturbed,
+      waters,
+      build,
+      view,
+      units,
+      open,
+      spills,
+      looks.streams,
+      looks.hollows,
+      frame,
+      inHand,
+      cut,
+      pourTest.pours,
+    ],
   );
 
   return (

@@ -3,15 +3,15 @@ import type {
   Build,
   BuildPlan,
   Dam,
-  DrownedThing,
   HollowAnswer,
+  PointMm,
   PourFrame,
   RunningWater,
   Side,
   WaterPlan,
 } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
-import { around, type Box, type Lettering, type Spot, type Wish } from '../scene/labels';
+import { around, type Box, type Lettering, type Spot, type Taken, type Wish } from '../scene/labels';
 import type { SheetView } from '../scene/view';
 import { formatLength, formatQuantity, formatVolume, unitOf, type Units } from '../units/units';
 import { cutEnds } from './cutEnds';
@@ -26,29 +26,58 @@ const SPILL: Lettering = { size: 11.5, weight: 650 };
 const THING: Lettering = { size: 11, weight: 600 };
 const POOL: Lettering = { size: 12, weight: 650 };
 
-/** What stands over the waters that is never covered: grips, the scale, the buttons in the corner. */
+/** What is not written over: grips, the scale and the buttons by nothing; things on the board and the cut line by depths and names. */
 export function sheetTaken(
   view: SheetView,
   cut: CutLine | null,
+  build: Build,
   streams: RunningWater[] | null,
-  drowned: DrownedThing[],
-): Box[] {
+  poured: PointMm[],
+): Taken[] {
   const { x, y, width, height } = seen(view);
-  const boxes: Box[] = [
+  const boxes: Taken[] = [
     { x, y: y + height - 28, width: 330, height: 28 },
     { x: x + width - 84, y: y + height - 44, width: 84, height: 44 },
     { x: x + width - 42, y: y + 6, width: 42, height: 108 },
   ];
-  for (const thing of drowned)
-    boxes.push(round({ x: thing.at.xMm * view.scale, y: thing.at.yMm * view.scale }, (thing.widthMm / 2) * view.scale));
-  if (cut !== null) {
-    const { a, b, middle } = cutEnds(cut, view);
-    boxes.push(round(a, 12), round(b, 12), round(middle, 10));
+  const at = (place: PointMm) => ({ x: place.xMm * view.scale, y: place.yMm * view.scale });
+  for (const thing of build.drowned) boxes.push(...footprint(at(thing.at), thing, view.scale));
+  for (const thing of build.standIns) {
+    const mmAMetre = 1000 / build.scale;
+    const size = { ...thing, lengthMm: thing.lengthM * mmAMetre, widthMm: thing.widthM * mmAMetre };
+    boxes.push(...footprint(at(thing.centre), size, view.scale));
   }
-  for (const stream of streams ?? [])
-    for (const arrow of stream.arrows)
-      boxes.push(round({ x: arrow.at.xMm * view.scale, y: arrow.at.yMm * view.scale }, 9));
+  for (const place of poured) boxes.push(round(at(place), 6));
+  if (cut !== null) {
+    const { from, to, a, b, middle } = cutEnds(cut, view);
+    boxes.push(round(a, 12), round(b, 12), round(middle, 10));
+    const steps = Math.ceil(Math.hypot(to.x - from.x, to.y - from.y) / 10);
+    for (let k = 0; k <= steps; k++) {
+      const on = { x: from.x + ((to.x - from.x) * k) / steps, y: from.y + ((to.y - from.y) * k) / steps };
+      boxes.push({ ...round(on, 4), fromRank: 2 });
+    }
+  }
+  for (const stream of streams ?? []) for (const arrow of stream.arrows) boxes.push(round(at(arrow.at), 9));
   return boxes;
+}
+
+/** What a thing covers, in squares along its length: depths are not written under it. */
+function footprint(
+  at: { x: number; y: number },
+  thing: { lengthMm: number; widthMm: number; turnDeg: number },
+  scale: number,
+): Taken[] {
+  const [long, wide] = [
+    Math.max(thing.lengthMm, thing.widthMm) * scale,
+    Math.min(thing.lengthMm, thing.widthMm) * scale,
+  ];
+  const turn = ((thing.turnDeg + (thing.lengthMm < thing.widthMm ? 90 : 0)) * Math.PI) / 180;
+  const count = Math.min(12, Math.max(1, Math.round(long / Math.max(6, wide))));
+  return Array.from({ length: count }, (_, k) => {
+    const along = ((k + 0.5) / count - 0.5) * long;
+    const on = { x: at.x + along * Math.cos(turn), y: at.y + along * Math.sin(turn) };
+    return { ...round(on, wide / 2), fromRank: 5 };
+  });
 }
 
 /** What is seen of the board, px from its corner. */

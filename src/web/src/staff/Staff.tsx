@@ -16,6 +16,8 @@ import { layerShade } from './layerShade';
 
 const TOP = 46;
 const BOTTOM = 40;
+/** The Staff beside the Sheet is no wider. */
+const WIDE = 180;
 const GAUGE = { left: 34, width: 46 };
 
 /** A tall gauge of the selected water. Drag its waterline, or move it by the arrow keys. */
@@ -27,9 +29,15 @@ export function Staff() {
   return (
     <div className="staff" ref={box} {...(ready ? { role: 'group', 'aria-label': `Staff of ${water.name}` } : {})}>
       {water === null && <p className="staff-empty">The Staff gauges a water: put one on the board first.</p>}
-      {ready && <Gauge key={water.id} water={water} plan={plan} dams={dams} {...size} />}
+      {ready && <Gauge key={water.id} water={water} plan={plan} dams={dams} {...sized(size)} />}
     </div>
   );
+}
+
+/** By itself on a phone the Staff is drawn larger, not wider: so many screen px for one of the drawing. */
+function sized({ width, height }: { width: number; height: number }) {
+  const times = width > WIDE ? width / WIDE : 1;
+  return { width: width / times, height: height / times, times };
 }
 
 function Gauge({
@@ -38,12 +46,14 @@ function Gauge({
   dams,
   width,
   height,
+  times,
 }: {
   water: Water;
   plan: WaterPlan;
   dams: Dam[];
   width: number;
   height: number;
+  times: number;
 }) {
   const units = useUnits();
   // While held, the range stays as it was, so that the scale does not run away under the hand.
@@ -61,7 +71,7 @@ function Gauge({
       kept.current = range;
       held.begin();
     },
-    move: (from, at) => held.move((from.y - at.y) / perMm),
+    move: (from, at) => held.move((from.y - at.y) / times / perMm),
     end: () => {
       kept.current = null;
       held.end();
@@ -82,7 +92,7 @@ function Gauge({
   );
   return (
     <Labels placed={marks}>
-      <svg width={width} height={height}>
+      <svg width={width * times} height={height * times} viewBox={`0 0 ${width} ${height}`}>
         <text className="staff-title" x={width / 2} y={20} textAnchor="middle">
           {water.name}
         </text>
@@ -165,7 +175,7 @@ function Gauge({
           </g>
         ))}
         {movableTops(layers).map((i) => (
-          <LayerTop key={i} water={water} layers={layers} index={i} y={y} perMm={perMm} left={GAUGE.left} />
+          <LayerTop key={i} water={water} layers={layers} index={i} y={y} perMm={perMm * times} left={GAUGE.left} />
         ))}
         {dam > low && dam < high && <Mark y={y(dam)} className="staff-dam" k="dam" />}
         {plan.level.spillMm < high && plan.level.spillMm !== dam && (
