@@ -53,7 +53,7 @@ public sealed class PointerFigures : WebApplicationFactory<Program>
         _browser.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
         Open(demo);
         List<double> first = [.. Enumerable.Range(0, 5).Select(_ => First(demo)).Order()];
-        
+
         // Far enough each time that the figure, in whole millilitres, is another.
         return (Drag(demo, 6), Drag(large, 6), first[2]);
     }

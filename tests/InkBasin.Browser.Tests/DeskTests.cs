@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Net.Http.Json;
 using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
@@ -162,6 +163,24 @@ public class DeskTests(BrowserFixture fixture)
         _page.Press("-");
         _page.Until(() => Math.Abs(Width() - whole) < 0.5, "by key");
         Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_weirs_handle_lies_where_the_weir_is()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        var streams = (await fixture.Http.GetFromJsonAsync<System.Text.Json.Nodes.JsonArray>($"/api/builds/{id}/running", TestContext.Current.CancellationToken))!;
+        var falls = streams.SelectMany(stream => stream!["falls"]!.AsArray()).Select(fall => (X: fall!["at"]!["xMm"]!.GetValue<double>(), Y: fall["at"]!["yMm"]!.GetValue<double>())).ToList();
+        _page.BoardWidthMm = 900;
+        _page.Open(id, "ground");
+        _page.All(".step-name").First(step => step.Text.Contains("Mill stream", StringComparison.Ordinal)).Click();
+        var weirs = _page.Until(() => _page.All("g[aria-label^='Weir ']") is { Count: 3 } all ? all : null, "the weirs' handles");
+        var perMm = Number(".board-edge", "width") / 900;
+        foreach (var ((x, y), weir) in falls.Zip(weirs))
+        {
+            var (wanted, at) = (_page.OnScreen(x, y), _page.MiddleOf(weir.FindElement(By.CssSelector(".handle-mark"))));
+            Assert.InRange(Math.Sqrt(Math.Pow(at.X - wanted.X, 2) + Math.Pow(at.Y - wanted.Y, 2)) / perMm, 0, 5);
+        }
     }
 
     [Fact]
