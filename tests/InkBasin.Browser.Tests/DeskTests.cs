@@ -166,6 +166,34 @@ public class DeskTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task The_relief_is_turned_by_the_hand_and_stops_when_the_pointer_is_lost()
+    {
+        var id = await fixture.CopyOf("The Drowned Pit");
+        _page.Open(id, "water");
+        _page.Button("Relief").Click();
+        _page.Until(() => _page.First(".relief-view canvas[data-drawn=true]"), "the Relief");
+        string Seen() => ((ITakesScreenshot)_page.Find(".relief-view canvas")).GetScreenshot().AsBase64EncodedString;
+        string Still()
+        {
+            // Drawn in a frame of its own, and slowly without a graphics processor.
+            var seen = Seen();
+            _page.Until(() => seen == (seen = Seen()), "it stands still");
+            return seen;
+        }
+
+        var before = Still();
+        var (x, y) = _page.MiddleOf(_page.Find(".relief-view canvas"));
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x + 60, y).MoveTo(x + 120, y + 20).Done();
+        _page.Until(() => Seen() != before, "it turns");
+        _page.LosePointer(_page.Find(".relief-view canvas"));
+        var turned = Still();
+        _page.Pointer().MoveTo(x + 200, y + 60).MoveTo(x - 80, y).Release().Done();
+        Assert.Equal(turned, Still());
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x - 90, y).Release().Done();
+        _page.Until(() => Seen() != turned, "it turns again");
+    }
+
+    [Fact]
     public async Task A_weirs_handle_lies_where_the_weir_is()
     {
         var id = await fixture.CopyOf("Three Weirs at Ondry");
