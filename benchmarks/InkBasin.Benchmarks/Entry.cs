@@ -27,6 +27,6 @@ internal static class Entry
         if (args is not ["drags", ..]) QuickFigures.Print(Console.Out);
         await QuickFigures.PrintServerAsync(Console.Out);
         await QuickFigures.PrintPointerAsync(Console.Out);
-        if (args is not ["drags", ..]) await QuickFigures.PrintMemoryAsync(Console.Out, seconds: 20);
+        if (args is not ["drags", ..]) await QuickFigures.PrintMemoryAsync(Console.Out, seconds: 10);
     }
 }
