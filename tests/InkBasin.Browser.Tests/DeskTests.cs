@@ -80,11 +80,16 @@ public class DeskTests(BrowserFixture fixture)
     [InlineData("pours", ".staff-top", 0, -25)]
     [InlineData("water", "g[aria-label^='End A of the cut line']", 40, 0)]
     [InlineData("water", "g[aria-label^='Cut line.']", 60, 0)]
-    public async Task What_is_dragged_goes_back_when_the_pointer_is_lost_and_can_be_dragged_again(string stage, string handle, int dx, int dy)
+    [InlineData("ground", "g[aria-label^='Point 4 of Creek']", 30, 20, "Creek")]
+    [InlineData("ground", "g[aria-label^='All of Garden pond']", 40, 10, "Garden pond")]
+    [InlineData("ground", "g[aria-label^='New point of Creek after point 4']", 15, 25, "Creek")]
+    [InlineData("water", "g[aria-label^='Beginning of dam 1']", -20, 0, "Dams")]
+    public async Task What_is_dragged_goes_back_when_the_pointer_is_lost_and_can_be_dragged_again(string stage, string handle, int dx, int dy, string? press = null)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, stage);
-        string Shown() => string.Join(' ', _page.All("[data-testid=waterline], .staff-top, .cut-line .handle").Select(one => one.GetAttribute("aria-valuenow") + one.GetAttribute("transform")));
+        if (press is not null) _page.Until(() => _page.All(".step-name, .slip button").FirstOrDefault(one => one.Text.StartsWith(press, StringComparison.Ordinal)), press).Click();
+        string Shown() => string.Join(' ', _page.All("[data-testid=waterline], .staff-top, .sheet .handle").Select(one => one.GetAttribute("aria-valuenow") + one.GetAttribute("transform")));
         var grip = _page.Until(() => _page.First(handle), handle);
         var version = (await fixture.Read(id))["version"]!.GetValue<int>();
         var before = Shown();
