@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
 import { useMirror } from '../desk/useMirror';
-import type { Place } from '../scene/pointer';
+import { spreadBy, type Place } from '../scene/pointer';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import type { GroundFace } from './meshes';
@@ -106,10 +106,7 @@ export default function Relief() {
     move: (_, at) => turnTo(at),
     end: (_, at) => turnTo(at),
     drop: () => undefined,
-    pinch: ([a, b], [c, d]) => {
-      const spread = (p: Place, q: Place) => Math.max(20, Math.hypot(p.x - q.x, p.y - q.y));
-      scene.current?.nearer(spread(c, d) / spread(a, b));
-    },
+    pinch: (before, after) => scene.current?.nearer(spreadBy(before, after)),
   });
 
   return (

@@ -82,3 +82,9 @@ export function follow(
   const end = kind === 'up' ? at : mine.at;
   return { pointers: after, told: { kind: 'end', from: mine.from, at: end } };
 }
+
+/** How many times as far apart two fingers are as they were; fingers that touch count as a finger's breadth apart. */
+export function spreadBy(before: readonly [Place, Place], after: readonly [Place, Place]): number {
+  const apart = ([a, b]: readonly [Place, Place]) => Math.max(20, Math.hypot(a.x - b.x, a.y - b.y));
+  return apart(after) / apart(before);
+}

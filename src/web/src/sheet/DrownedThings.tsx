@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { Handle } from '../scene/Handle';
 import { useHold } from '../scene/useHold';
 import { polygonPath } from './turning';
-import { within, type SheetView } from '../scene/view';
+import { half, within, type SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** What will be under water, by its footprint. In hand (`handles`) it is moved, and its name is shown. */
@@ -41,7 +41,7 @@ export const DrownedThings = memo(function DrownedThings({ view, handles }: { vi
 function Hold({ thing, view }: { thing: DrownedThing; view: SheetView }) {
   const hold = useHold(thing);
   const moved = (from: DrownedThing, dx: number, dy: number) =>
-    changed('drowned', from, { ...from, at: { xMm: half(from.at.xMm + dx), yMm: half(from.at.yMm + dy) } });
+    changed('drowned', from, { ...from, at: half({ xMm: from.at.xMm + dx, yMm: from.at.yMm + dy }) });
   return (
     <Handle
       {...within(view, thing.at)}
@@ -52,5 +52,3 @@ function Hold({ thing, view }: { thing: DrownedThing; view: SheetView }) {
     />
   );
 }
-
-const half = (value: number) => Math.round(value * 2) / 2;

@@ -1,7 +1,7 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { freshId, useDesk, useDeskNow } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
-import type { HollowAnswer, Step, PointMm, RunningWater, ShorePlan } from '../api/types';
+import type { HollowAnswer, PointMm, RunningWater, ShorePlan } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
@@ -9,7 +9,7 @@ import type { PourTestState } from '../desk/usePourTest';
 import { addTo } from '../desk/changes';
 import { Labels } from '../scene/Label';
 import { place } from '../scene/labels';
-import type { Place } from '../scene/pointer';
+import { spreadBy, type Place } from '../scene/pointer';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import { useZoom } from '../scene/useZoom';
@@ -19,10 +19,11 @@ import { DamHandles } from './DamHandles';
 import { DrownedThings } from './DrownedThings';
 import { Dams, OpenEdges, SpillFlag } from './Edges';
 import { HeightLines } from './HeightLines';
+import { hintOf } from './hints';
 import { Measure } from './Measure';
+import { LineSoFar, StepOutline } from './Outlines';
 import { PouredDrawing, RunOffMarks } from './PouredDrawing';
 import { drawReliefAt } from './relief';
-import { isClosed, isCurved, pointsOf } from './shapes';
 import {
   damWishes,
   hollowWishes,
@@ -35,31 +36,15 @@ import {
   streamWishes,
   waterWishes,
 } from './sheetLabels';
-import { smoothPath, straightPath } from './smoothLine';
+import { ScaleBar, ZoomTools } from './ScaleBar';
 import { SightLine } from './SightLine';
 import { StandIns } from './StandIns';
 import { StepHandles } from './StepHandles';
 import { placeFor, strokeEdit } from './edits';
-import { soFar, step, type Made, type PointWish, type Site, type SpanWish, type Tool } from './tools';
+import { soFar, step, type Made, type Site, type Tool } from './tools';
 import { Underlay } from './Underlay';
 import { WaterDrawing } from './Waters';
 import { FlowDrawing, HollowsDrawing, ShoreDrawing } from './WaterLooks';
-
-const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish | SpanWish, string> = {
-  line: 'Press along the line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
-  box: 'Press and drag across it. Enter puts one in the middle, Escape drops it.',
-  brush: 'Draw on the board with the brush. Escape lays it down.',
-  water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
-  standIn: 'Press where it is to stand. Enter puts it in the middle, Escape drops it.',
-  drowned: 'Press where it is to lie. Enter puts it in the middle, Escape drops it.',
-  sounding: 'Press where the stick stood, for each depth. Escape lays it down.',
-  eye: 'Press where the eye is, on the board or beside it.',
-  peak: 'Press on the peak that is to be mirrored.',
-  pour: 'Press where you pour. Press again to add, Escape puts the jug down.',
-  datum: 'Press on the place that heights are to be told over: a rail, a sill, a corner of the board.',
-  ruler: 'Press and drag from one place to another. Escape lays the ruler down.',
-  photo: 'Drag on the photo from one place to another whose distance you know.',
-};
 
 /** What the Water stage draws over the board, null for what is not looked at. */
 export interface WaterLooks {
@@ -194,9 +179,8 @@ export function Sheet({
       if (inHand) advance({ kind: 'lost' });
     },
     pinch: ([a, b], [c, d]) => {
-      const spread = (p: Place, q: Place) => Math.max(20, Math.hypot(p.x - q.x, p.y - q.y));
       moveBy((c.x + d.x - a.x - b.x) / 2, (c.y + d.y - a.y - b.y) / 2);
-      zoomBy(spread(c, d) / spread(a, b), { x: (c.x + d.x) / 2, y: (c.y + d.y) / 2 });
+      zoomBy(spreadBy([a, b], [c, d]), { x: (c.x + d.x) / 2, y: (c.y + d.y) / 2 });
     },
   });
 
@@ -364,24 +348,8 @@ export function Sheet({
           />
         </svg>
       )}
-      <div className="zoom-tools" role="group" aria-label="How near the Sheet is looked at">
-        <button type="button" onClick={() => zoomBy(1.5, null)} title="Nearer (+)" aria-label="Nearer">
-          +
-        </button>
-        <button
-          type="button"
-          onClick={() => zoomBy(1 / 1.5, null)}
-          disabled={zoom === null}
-          title="Further off (−)"
-          aria-label="Further off"
-        >
-          −
-        </button>
-        <button type="button" onClick={setWhole} disabled={zoom === null} title="The whole board (0)">
-          {zoom === null ? '1×' : `${zoom.times.toFixed(zoom.times < 3 ? 1 : 0)}×`}
-        </button>
-      </div>
-      {inHand && <p className="sheet-hint">{HINT['wants' in tool ? tool.wants : tool.kind]}</p>}
+      <ZoomTools times={zoom?.times ?? null} zoomBy={zoomBy} setWhole={setWhole} />
+      {inHand && <p className="sheet-hint">{hintOf(tool)}</p>}
     </div>
   );
 }
@@ -391,64 +359,4 @@ function heightOn(ground: Ground, { xMm, yMm }: PointMm): number | null {
   const [column, row] = [Math.floor(xMm / ground.cellMm), Math.floor(yMm / ground.cellMm)];
   if (column < 0 || row < 0 || column >= ground.columns || row >= ground.rows) return null;
   return ground.heightsMm[row * ground.columns + column] ?? null;
-}
-
-function StepOutline({ step, scale }: { step: Step; scale: number }) {
-  const { selectStep } = useDesk('selectStep');
-  const points = pointsOf(step);
-  if (points.length === 0) return null;
-  const path = (isCurved(step) ? smoothPath : straightPath)(points, scale, isClosed(step));
-  return (
-    <g className="step-outline" onPointerDown={() => selectStep(step.id)}>
-      <path className="step-reach" d={path} />
-      <path className="step-thin" d={path} />
-    </g>
-  );
-}
-
-function LineSoFar({
-  tool,
-  hover,
-  scale,
-}: {
-  tool: Extract<Tool, { kind: 'line' }>;
-  hover: PointMm | null;
-  scale: number;
-}) {
-  const points = hover === null ? tool.points : [...tool.points, hover];
-  return (
-    <g className="so-far">
-      <path d={smoothPath(points, scale, false)} />
-      {tool.points.map((point) => (
-        <circle key={`${point.xMm} ${point.yMm}`} cx={point.xMm * scale} cy={point.yMm * scale} r={5} />
-      ))}
-    </g>
-  );
-}
-
-function ScaleBar({
-  left,
-  top,
-  scale,
-  label,
-}: {
-  left: number;
-  top: number;
-  scale: number;
-  label: (mm: number) => string;
-}) {
-  const length = [500, 200, 100, 50, 20, 10].find((mm) => mm * scale <= 160) ?? 5;
-  const px = length * scale;
-  return (
-    <g className="scale-bar" transform={`translate(${left} ${top})`}>
-      <rect className="scale-bar-ground" x={-8} y={-9} width={px + 190} height={22} />
-      <rect width={px} height={5} className="scale-bar-frame" />
-      {[0, 2].map((k) => (
-        <rect key={k} x={(px / 4) * k} width={px / 4} height={5} className="scale-bar-dark" />
-      ))}
-      <text x={px + 10} y={7}>
-        {label(length)}
-      </text>
-    </g>
-  );
 }

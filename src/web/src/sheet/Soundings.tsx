@@ -2,7 +2,7 @@ import type { SurveyStep } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { Handle } from '../scene/Handle';
 import { useHold } from '../scene/useHold';
-import { within, type SheetView } from '../scene/view';
+import { half, within, type SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** The depths of a measured bed, each where the stick stood: to be moved and taken out. */
@@ -13,7 +13,7 @@ export function Soundings({ bed, view }: { bed: SurveyStep; view: SheetView }) {
     changed('recipe', from, {
       ...from,
       soundings: from.soundings.map((one, k) =>
-        k === i ? { ...one, place: { xMm: half(one.place.xMm + dx), yMm: half(one.place.yMm + dy) } } : one,
+        k === i ? { ...one, place: half({ xMm: one.place.xMm + dx, yMm: one.place.yMm + dy }) } : one,
       ),
     });
   return bed.soundings.map((sounding, i) => {
@@ -39,5 +39,3 @@ export function Soundings({ bed, view }: { bed: SurveyStep; view: SheetView }) {
     );
   });
 }
-
-const half = (value: number) => Math.round(value * 2) / 2;

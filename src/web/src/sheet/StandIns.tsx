@@ -5,7 +5,7 @@ import { Label } from '../scene/Label';
 import { Handle } from '../scene/Handle';
 import { useHold } from '../scene/useHold';
 import { polygonPath, reachPath, turned } from './turning';
-import { within, type SheetView } from '../scene/view';
+import { half, within, type SheetView } from '../scene/view';
 import { changed } from '../desk/changes';
 
 /** The stand-ins on the board: footprint, what hangs over it, name. In hand (`handles`) they are moved and turned. */
@@ -64,7 +64,7 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
         label={`All of ${thing.name}`}
         hold={drag((from, dx, dy) => ({
           ...from,
-          centre: { xMm: half(from.centre.xMm + dx), yMm: half(from.centre.yMm + dy) },
+          centre: half({ xMm: from.centre.xMm + dx, yMm: from.centre.yMm + dy }),
         }))}
       />
       <Handle
@@ -84,5 +84,3 @@ function Hold({ thing, planned, view }: { thing: StandIn; planned: StandInPlan; 
 function outline(thing: StandIn, planned: StandInPlan, scale: number): string {
   return polygonPath(thing.centre, thing.turnDeg, planned.lengthMm / 2, planned.widthMm / 2, scale);
 }
-
-const half = (value: number) => Math.round(value * 2) / 2;
