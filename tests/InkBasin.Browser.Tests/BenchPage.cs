@@ -45,6 +45,14 @@ internal sealed class BenchPage(BrowserFixture fixture)
     public IWebElement Field(string label) =>
         Until(() => _driver.FindElements(By.XPath($"//label[normalize-space()='{label}']/following::*[self::input or self::select or self::textarea][1]")).FirstOrDefault(), $"a field '{label}'");
 
+    /// <summary>Types into a field in place of what stands there, and keeps it.</summary>
+    public void Type(string label, string text)
+    {
+        var field = Field(label);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text + Keys.Enter);
+    }
+
     /// <summary>Chooses one of a field's words, by the word or by what it stands for, as soon as it is offered.</summary>
     public void Choose(IWebElement select, string word) =>
         Until(() => select.FindElements(By.TagName("option")).FirstOrDefault(option => option.Text == word || option.GetAttribute("value") == word), $"'{word}' is offered").Click();

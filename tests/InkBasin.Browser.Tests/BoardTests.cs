@@ -9,13 +9,6 @@ public class BoardTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);
 
-    private void Type(string field, string value)
-    {
-        var box = _page.Field(field);
-        box.SendKeys(Keys.Control + "a");
-        box.SendKeys(value + Keys.Enter);
-    }
-
     private void Until(Func<Task<bool>> so, string what) => _page.Until(() => so().GetAwaiter().GetResult(), what);
 
     private async Task<System.Text.Json.Nodes.JsonNode> Thing(string id) => (await fixture.Read(id))["build"]!["standIns"]![0]!;
@@ -54,7 +47,7 @@ public class BoardTests(BrowserFixture fixture)
         _page.Button("Put it down").Click();
         _page.ClickBoard(330, 170);
         _page.Until(() => _page.All(".stand-in-notice").Any(p => p.Text.Contains("clear of the waterline", StringComparison.Ordinal)), "clear of the creek");
-        Type("Base at", "5");
+        _page.Type("Base at", "5");
         _page.Until(() => _page.All(".stand-in-notice.standing-tight, .stand-in-notice.standing-stop").Count > 0, "too low now");
         _page.Button("Let it stand by itself").Click();
         _page.Until(() => _page.All(".stand-in-notice.standing-stop").Count == 0, "by itself again");
@@ -99,7 +92,7 @@ public class BoardTests(BrowserFixture fixture)
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo(x1, y1).Release().Done();
 
         // 100 mm on the board; said to be 15.2 m, which is 200 mm at 1:76.
-        Type("They really lie apart by", "15.2");
+        _page.Type("They really lie apart by", "15.2");
         Until(async () => Math.Abs(((await fixture.Read(id))["build"]!["photo"]!["mmPerPx"]!.GetValue<double>() / before) - 2) < 0.03, "twice as large");
         _page.Drag(_page.Find("g[aria-label^='The photo']"), 40, 0);
         Until(async () => (await fixture.Read(id))["build"]!["photo"]!["centre"]!["xMm"]!.GetValue<double>() > 155, "it moved");

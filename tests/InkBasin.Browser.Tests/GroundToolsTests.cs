@@ -27,13 +27,6 @@ public class GroundToolsTests(BrowserFixture fixture)
 
     private void Until(Func<Task<bool>> so, string what) => _page.Until(() => so().GetAwaiter().GetResult(), what);
 
-    private void Type(string field, string value)
-    {
-        var box = _page.Field(field);
-        box.SendKeys(Keys.Control + "a");
-        box.SendKeys(value + Keys.Enter);
-    }
-
     [Theory]
     [InlineData("Smooth")]
     [InlineData("Roughen")]
@@ -91,7 +84,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         _page.Until(() => _page.All("g[aria-label^='Sounding ']").Count == 3, "three soundings");
         _page.Press(Keys.Escape);
         _page.Settled();
-        Type("2", "3");
+        _page.Type("2", "3");
         Until(async () => Math.Abs(await fixture.HeightAt(id, 150, 65) - 22) < 0.7, "three deep where it was measured so");
         Assert.Contains("give or take", _page.Until(() => _page.First(".step-fields"), "the fields").Text, StringComparison.Ordinal);
 
@@ -168,7 +161,7 @@ public class GroundToolsTests(BrowserFixture fixture)
 
         // Thicker stock takes fewer sheets, and the drawing follows.
         _page.All("summary").First(s => s.Text == "Stock and mixes").Click();
-        Type("Foam, thickness", "40");
+        _page.Type("Foam, thickness", "40");
         _page.Until(() => _page.Text(".making").Contains("1 in the stack", StringComparison.Ordinal), "one sheet in the stack");
         Assert.Empty(_page.Faults());
     }

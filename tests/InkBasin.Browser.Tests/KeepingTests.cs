@@ -16,7 +16,7 @@ public class KeepingTests(BrowserFixture fixture)
         using var response = await fixture.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 87, board = new { depthMm = 410 } } } });
         response.EnsureSuccessStatusCode();
 
-        Type("Width", "640");
+        _page.Type("Width", "640");
         _page.Until(() => _page.All("[role=alertdialog]").Count == 1, "the other window's change");
         Assert.Contains("Scale 1:87", _page.Text("[role=alertdialog]"), StringComparison.Ordinal);
         Assert.Equal(620, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
@@ -86,11 +86,11 @@ public class KeepingTests(BrowserFixture fixture)
     {
         var build = await ChangedWhileHeldAsync(
             "board",
-            () => Type("Width", "640"),
+            () => _page.Type("Width", "640"),
             () =>
             {
-                Type("Depth", "420");
-                Type("Scale 1 :", "87");
+                _page.Type("Depth", "420");
+                _page.Type("Scale 1 :", "87");
             },
             () => _page.Text(".top-build") is { } told && told.Contains("640 × 420", StringComparison.Ordinal) && told.Contains("1:87", StringComparison.Ordinal));
         Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
@@ -105,8 +105,8 @@ public class KeepingTests(BrowserFixture fixture)
             () => Choose("Ink", "black-ink"),
             () =>
             {
-                Type("Strength, in 100 ml", "0.4");
-                Type("First layer so many times as strong", "1.5");
+                _page.Type("Strength, in 100 ml", "0.4");
+                _page.Type("First layer so many times as strong", "1.5");
             },
             () => _page.Field("First layer so many times as strong").GetAttribute("value") == "1.5" && _page.Field("Ink").GetAttribute("value") == "black-ink");
         var ink = build["waters"]![0]!["ink"]!;
@@ -116,7 +116,7 @@ public class KeepingTests(BrowserFixture fixture)
     [Fact]
     public async Task A_cups_sides_measured_one_after_another_all_stay()
     {
-        var build = await ChangedWhileHeldAsync("board", () => Type("Cup, inside, at the base", "41"), () => Type("Cup, inside, at the rim", "77"), () => _page.Field("Cup, inside, at the rim").GetAttribute("value") == "77" && _page.Field("Cup, inside, at the base").GetAttribute("value") == "41");
+        var build = await ChangedWhileHeldAsync("board", () => _page.Type("Cup, inside, at the base", "41"), () => _page.Type("Cup, inside, at the rim", "77"), () => _page.Field("Cup, inside, at the rim").GetAttribute("value") == "77" && _page.Field("Cup, inside, at the base").GetAttribute("value") == "41");
         var cup = build["measuring"]!["cup"]!;
         Assert.Equal((41, 77), (cup["baseMm"]!.GetValue<double>(), cup["topMm"]!.GetValue<double>()));
     }
@@ -165,7 +165,7 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Offline(true);
         try
         {
-            Type("Width", "660");
+            _page.Type("Width", "660");
             _page.Until(() => _page.All(".message-wait").Count == 1, "the lost connection in words");
             Assert.Equal(620, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
         }
@@ -205,7 +205,7 @@ public class KeepingTests(BrowserFixture fixture)
             var id = await fixture.CopyOf("Sallow Quay");
             _page.Open(id, "board");
             _page.Script("window.loseNext = true");
-            Type("Width", "640");
+            _page.Type("Width", "640");
             _page.Until(() => Convert.ToInt32(_page.Script("return window.lost"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the answer lost");
             _page.Until(() => _page.All(".message-wait").Count == 0 && _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "kept all the same");
             _page.Settled();
@@ -282,13 +282,6 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Until(() => _page.Text(".next-thing").Contains("clear", StringComparison.Ordinal), "no ink");
         _page.Settled();
         Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["productId"]!.GetValue<string>());
-    }
-
-    private void Type(string label, string text)
-    {
-        var field = _page.Field(label);
-        field.SendKeys(Keys.Control + "a");
-        field.SendKeys(text + Keys.Enter);
     }
 
     private void Choose(string label, string value) =>

@@ -8,13 +8,6 @@ public class SaidTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);
 
-    private void Type(string field, string value)
-    {
-        var box = _page.Field(field);
-        box.SendKeys(Keys.Control + "a");
-        box.SendKeys(value + Keys.Enter);
-    }
-
     [Fact]
     public async Task On_an_imperial_screen_what_is_typed_is_what_is_kept()
     {
@@ -25,11 +18,11 @@ public class SaidTests(BrowserFixture fixture)
             _page.Script("localStorage.setItem('ink-basin.units', JSON.stringify({ length: 'in', volume: 'fl oz', mass: 'oz', temperature: '°F' }))");
             _page.Open(id, "board");
             Assert.Equal("68", _page.Field("Air").GetAttribute("value"));
-            Type("Air", "72");
+            _page.Type("Air", "72");
             await Kept(id, build => Math.Abs(build["room"]!["airC"]!.GetValue<double>() - (40 / 1.8)) < 1e-9);
-            Type("Width", "10 1/2");
+            _page.Type("Width", "10 1/2");
             await Kept(id, build => Math.Abs(build["board"]!["widthMm"]!.GetValue<double>() - 266.7) < 1e-9);
-            Type("One graduation", "0.005");
+            _page.Type("One graduation", "0.005");
             await Kept(id, build => Math.Abs(build["measuring"]!["device"]!["graduation"]!.GetValue<double>() - 0.14175) < 1e-4);
 
             // Every stage comes up and says nothing in the other units.

@@ -17,13 +17,6 @@ public class WaterStageTests(BrowserFixture fixture)
         return id;
     }
 
-    private void Type(string label, string text)
-    {
-        var field = _page.Field(label);
-        field.SendKeys(Keys.Control + "a");
-        field.SendKeys(text + Keys.Enter);
-    }
-
     // The text of a part once it holds some words.
     private string Says(string css, string words)
     {
@@ -52,10 +45,10 @@ public class WaterStageTests(BrowserFixture fixture)
         Says("[data-testid=tests]", "57");
         _page.Button("Log a water test").Click();
         Says("[data-testid=water-test]", "The plan reckons 55 ml");
-        Type("Poured in", "52");
-        Type("Tipped out", "50");
-        Type("Stood", "40");
-        Type("Lost meanwhile", "1.5");
+        _page.Type("Poured in", "52");
+        _page.Type("Tipped out", "50");
+        _page.Type("Stood", "40");
+        _page.Type("Lost meanwhile", "1.5");
         _page.Button("Log it").Click();
         Says("[data-testid=water-test]", "−5.7 % against the plan");
         Says("[data-testid=seep]", "Resin wets where water beads");
@@ -72,7 +65,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Button("Test").Click();
         _page.Button("Log a water test").Click();
         Says("[data-testid=water-test]", "The plan reckons");
-        Type("Tipped out", "90");
+        _page.Type("Tipped out", "90");
         _page.Button("Log it").Click();
         _page.Until(() => _page.All(".message-stop").Count == 1, "the refusal");
         Assert.Equal("90", _page.Field("Tipped out").GetAttribute("value"));
@@ -156,7 +149,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Open(id, "water");
         _page.Button("Flow").Click();
         Says(".slip", "No water runs yet");
-        Type("Deepest", "6.5");
+        _page.Type("Deepest", "6.5");
         _page.Button("Propose weirs").Click();
         Says("[data-testid=proposal]", "reaches");
         _page.Button("Make them").Click();
@@ -180,7 +173,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Button("Choose a datum").Click();
         _page.ClickBoard(300, 328);
         Says("[data-testid=shore]", "under your datum");
-        Type("A mark every", "80");
+        _page.Type("A mark every", "80");
         _page.Until(() => _page.All(".shore-mark").Count is > 5 and < 25, "fewer marks");
         _page.Button("Read it").Click();
         Says("[data-testid=laser]", "Its line stands at");
@@ -236,7 +229,7 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Button("Read the scale").Click();
         _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 7, "the weighing is logged");
         Assert.Equal("kitchen-scale", (await fixture.Read(id))["build"]!["drying"]!["weighings"]![6]!["by"]!.GetValue<string>());
-        Type("Weighs now", "1849");
+        _page.Type("Weighs now", "1849");
         _page.Button("Log the weighing").Click();
         _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 8, "the typed one too");
         var typed = (await fixture.Read(id))["build"]!["drying"]!["weighings"]![7]!;
