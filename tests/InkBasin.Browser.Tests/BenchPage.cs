@@ -77,9 +77,10 @@ internal sealed class BenchPage(BrowserFixture fixture)
     /// <summary>Drags with a real pointer from an element's middle, in steps.</summary>
     public void Drag(IWebElement from, int dx, int dy)
     {
-        var actions = new Actions(_driver).MoveToElement(from).ClickAndHold();
-        for (var k = 1; k <= 8; k++) actions.MoveByOffset((dx * k / 8) - (dx * (k - 1) / 8), (dy * k / 8) - (dy * (k - 1) / 8)).Pause(TimeSpan.FromMilliseconds(25));
-        actions.Release().Perform();
+        var (x, y) = MiddleOf(from);
+        var path = Pointer().MoveTo(x, y).Press();
+        for (var k = 1; k <= 8; k++) path.MoveTo(x + (dx * k / 8), y + (dy * k / 8));
+        path.Release().Done();
     }
 
     /// <summary>A place on the board as a point of the screen.</summary>
@@ -176,7 +177,7 @@ internal sealed class PointerPath(ChromeDriver driver)
 
     public PointerPath MoveTo(int x, int y)
     {
-        _steps.Add(_mouse.CreatePointerMove(CoordinateOrigin.Viewport, x, y, TimeSpan.FromMilliseconds(40)));
+        _steps.Add(_mouse.CreatePointerMove(CoordinateOrigin.Viewport, x, y, TimeSpan.FromMilliseconds(20)));
         return this;
     }
 

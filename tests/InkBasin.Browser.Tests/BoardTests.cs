@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The Board: stand-ins, ruler, photo, neighbouring sections.</summary>
-[Collection("browser")]
+[Collection("other browser")]
 public class BoardTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

@@ -6,7 +6,7 @@ using OpenQA.Selenium.Chrome;
 
 namespace InkBasin.Browser.Tests;
 
-/// <summary>One server with the built interface and one headless browser, shared by the tests; each works on a build of its own.</summary>
+/// <summary>One server with the built interface and one headless browser, shared by the tests of a collection; each works on a build of its own.</summary>
 public sealed class BrowserFixture : WebApplicationFactory<Program>
 {
     private readonly string _data = Directory.CreateTempSubdirectory("ink-basin-browser-").FullName;
@@ -120,5 +120,10 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
     }
 }
 
+/// <summary>Half of the tests; the other half runs beside it, with a server and a browser of its own.</summary>
 [CollectionDefinition("browser")]
 public class OneBrowser : ICollectionFixture<BrowserFixture>;
+
+/// <summary>The other half.</summary>
+[CollectionDefinition("other browser")]
+public class OtherBrowser : ICollectionFixture<BrowserFixture>;

@@ -84,12 +84,49 @@ public class DeskTests(BrowserFixture fixture)
     [InlineData("ground", "g[aria-label^='All of Garden pond']", 40, 10, "Garden pond")]
     [InlineData("ground", "g[aria-label^='New point of Creek after point 4']", 15, 25, "Creek")]
     [InlineData("water", "g[aria-label^='Beginning of dam 1']", -20, 0, "Dams")]
-    public async Task What_is_dragged_goes_back_when_the_pointer_is_lost_and_can_be_dragged_again(string stage, string handle, int dx, int dy, string? press = null)
+    public async Task What_is_dragged_goes_back_when_the_pointer_is_lost_and_can_be_dragged_again(string stage, string handle, int dx, int dy, string? press = null) =>
+        await Lose(await fixture.CopyOf("Sallow Quay"), stage, handle, dx, dy, press);
+
+    [Fact]
+    public async Task A_weir_goes_back_too() =>
+        await Lose(await fixture.CopyOf("Three Weirs at Ondry"), "ground", "g[aria-label^='Weir 2 of Mill stream']", 40, 0, "Mill stream");
+
+    [Fact]
+    public async Task A_thing_in_the_water_goes_back_too() =>
+        await Lose(await fixture.CopyOf("Sallow Quay"), "water", "g[aria-label^='All of Mooring stone']", 20, 20, "In it", ":nth-child(4 of .drowned) path");
+
+    [Theory]
+    [InlineData("ground", "g[aria-label^='Sounding 2 of Measured bed']", 30, 10, "Measured bed", null)]
+    [InlineData("board", "g[aria-label^='The photo']", 30, 10, null, null)]
+    [InlineData("board", "g[aria-label^='All of Alder']", 30, 10, null, ".stand-in-foot")]
+    [InlineData("board", "g[aria-label^='Turn Alder']", 10, 40, null, ".stand-in-foot")]
+    public async Task What_is_traced_measured_or_stood_on_the_board_goes_back_too(string stage, string handle, int dx, int dy, string? press, string? take)
     {
-        var id = await fixture.CopyOf("Sallow Quay");
+        var id = await fixture.Begin("Held things");
+        using var picture = new ByteArrayContent(fixture.Driver.GetScreenshot().AsByteArray);
+        picture.Headers.ContentType = new("application/octet-stream");
+        using var kept = await fixture.Http.PostAsync("/api/pictures", picture, TestContext.Current.CancellationToken);
+        var photo = (await kept.Content.ReadFromJsonAsync<System.Text.Json.Nodes.JsonNode>(TestContext.Current.CancellationToken))!;
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { photo = new { pictureId = photo["pictureId"]!.GetValue<string>(), widthPx = 1280, heightPx = 800, centre = new { xMm = 70, yMm = 60 }, mmPerPx = 0.1, turnDeg = 0, fade = 0.5 } } });
+        await fixture.Edit(id, new { kind = "add", list = "standIns", item = new { id = "alder", name = "Alder", centre = new { xMm = 210, yMm = 60 }, turnDeg = 0, lengthM = 2, widthM = 2, heightM = 2, overhangM = 0, overhangFromM = 0, underM = 0, draughtM = 0 }, index = 0 });
+        var soundings = new[] { new { place = new { xMm = 120, yMm = 140 }, depthMm = 8 }, new { place = new { xMm = 180, yMm = 150 }, depthMm = 6 } };
+        var outline = new { points = new[] { new { xMm = 60, yMm = 110 }, new { xMm = 240, yMm = 110 }, new { xMm = 240, yMm = 180 }, new { xMm = 60, yMm = 180 } }, curved = true };
+        await fixture.Edit(id, new { kind = "add", list = "recipe", item = new { id = "bed", kind = "surveyedBed", name = "Measured bed", outline, waterlineMm = 20, soundings, smoothing = 0 }, index = 1 });
+        await Lose(id, stage, handle, dx, dy, press, take);
+    }
+
+    /// <summary>Drags a handle, loses the pointer, moves on, drags again; `press` is chosen before, by its words, and `take` on the Sheet.</summary>
+    private async Task Lose(string id, string stage, string handle, int dx, int dy, string? press, string? take = null)
+    {
         _page.Open(id, stage);
         if (press is not null) _page.Until(() => _page.All(".step-name, .slip button").FirstOrDefault(one => one.Text.StartsWith(press, StringComparison.Ordinal)), press).Click();
-        string Shown() => string.Join(' ', _page.All("[data-testid=waterline], .staff-top, .sheet .handle").Select(one => one.GetAttribute("aria-valuenow") + one.GetAttribute("transform")));
+        if (take is not null)
+        {
+            var (tx, ty) = _page.MiddleOf(_page.Until(() => _page.First(take), take));
+            _page.Pointer().MoveTo(tx, ty).Press().Release().Done();
+        }
+
+        string Shown() => (string)_page.Script("return [...document.querySelectorAll('[data-testid=waterline], .staff-top, .sheet .handle')].map((one) => `${one.getAttribute('aria-valuenow')} ${one.getAttribute('transform')}`).join(' ')")!;
         var grip = _page.Until(() => _page.First(handle), handle);
         var version = (await fixture.Read(id))["version"]!.GetValue<int>();
         var before = Shown();

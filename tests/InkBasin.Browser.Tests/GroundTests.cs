@@ -2,7 +2,7 @@ using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
 
-[Collection("browser")]
+[Collection("other browser")]
 public class GroundTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

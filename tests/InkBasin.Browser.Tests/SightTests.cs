@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The Relief and the Mirror.</summary>
-[Collection("browser")]
+[Collection("other browser")]
 public class SightTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The leaves of the Water stage, with a real pointer and keys.</summary>
-[Collection("browser")]
+[Collection("other browser")]
 public class WaterStageTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };

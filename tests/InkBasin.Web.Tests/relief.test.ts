@@ -2,6 +2,7 @@ import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
 import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
 import { inked, paint } from '@web/sheet/inked';
+import { shade, shadeFinely } from '@web/sheet/relief';
 
 const GROUND: Ground = {
   columns: 4,
@@ -111,5 +112,37 @@ describe('a picture of the shelf', () => {
     expect(alphas.map((alpha) => alpha > 0)).toEqual(Array.from({ length: 12 }, (_, cell) => cell === 5 || cell === 6));
     // 3 mm deep of 4: between the second colour and the third.
     expect([...pixels.slice(20, 23)]).toEqual([64, 192, 0]);
+  });
+});
+
+describe('the shading of the Sheet', () => {
+  const ground = (height: (column: number, row: number) => number): Ground => ({
+    columns: 14,
+    rows: 12,
+    cellMm: 2,
+    heightsMm: Float32Array.from({ length: 168 }, (_, i) => height(i % 14, Math.floor(i / 14))),
+    skinMm: new Float32Array(168),
+  });
+  const near = { leftMm: 8, topMm: 8, pixelMm: 0.125, width: 64, height: 48 };
+  const reds = (pixels: Uint8ClampedArray) => [...pixels].filter((_, i) => i % 4 === 0);
+
+  it('is from near what it is from afar on a slope', () => {
+    const slope = ground((column, row) => 20 + 1.5 * column - 0.7 * row);
+    const cells = reds(shade(slope));
+    const fine = reds(shadeFinely(slope, { ...near, pixelMm: 2, width: 6, height: 4 }));
+    const there = [4, 5, 6, 7].flatMap((row) => [4, 5, 6, 7, 8, 9].map((column) => cells[row * 14 + column] ?? 0));
+    fine.forEach((red, i) => expect(Math.abs(red - (there[i] ?? 0))).toBeLessThanOrEqual(1));
+  });
+
+  it('has no steps between cells, however rough the bed', () => {
+    const rough = ground((column, row) => 20 + 3 * Math.sin(column * 12.9898 + row * 78.233));
+    const fine = reds(shadeFinely(rough, near));
+    expect(Math.max(...fine) - Math.min(...fine)).toBeGreaterThan(60);
+    for (let i = 0; i < fine.length; i++) {
+      if (i % near.width < near.width - 1) expect(Math.abs((fine[i + 1] ?? 0) - (fine[i] ?? 0))).toBeLessThan(14);
+      // Where a bed of facets would break the light at a cell's middle, this turns it slowly.
+      if (i % near.width < near.width - 2)
+        expect(Math.abs((fine[i + 2] ?? 0) - 2 * (fine[i + 1] ?? 0) + (fine[i] ?? 0))).toBeLessThan(8);
+    }
   });
 });
