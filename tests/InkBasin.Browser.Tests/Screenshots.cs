@@ -158,5 +158,17 @@ public class Screenshots(BrowserFixture fixture)
         var folder = Path.Combine(BrowserFixture.Root, "docs", "screenshots");
         Directory.CreateDirectory(folder);
         fixture.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, $"{name}.png"));
+
+        // To be looked at, not kept: the same view in the other theme.
+        if (Environment.GetEnvironmentVariable("INKBASIN_OTHER_THEME") is not { Length: > 0 } other) return;
+        Directory.CreateDirectory(other);
+        const string Turn = """
+            const root = document.documentElement.dataset;
+            [root.theme, root.bsTheme] = root.theme === 'shed' ? ['paper', 'light'] : ['shed', 'dark'];
+            """;
+        _page.Script(Turn);
+        Thread.Sleep(500);
+        fixture.Driver.GetScreenshot().SaveAsFile(Path.Combine(other, $"{name}.png"));
+        _page.Script(Turn);
     }
 }
