@@ -324,16 +324,31 @@ public class DeskTests(BrowserFixture fixture)
         Assert.Empty(faults);
     }
 
+    [Theory]
+    [InlineData("Sallow Quay", "Creek")]
+    [InlineData("Three Weirs at Ondry", "Mill stream")]
+    [InlineData("The Drowned Pit", "Quarry hole")]
+    public async Task No_label_lies_on_the_grips_of_a_step(string name, string step)
+    {
+        _page.Open(await fixture.CopyOf(name), "ground");
+        _page.Until(() => _page.All(".step-name").FirstOrDefault(one => one.Text.StartsWith(step, StringComparison.Ordinal)), step).Click();
+        _page.Until(() => _page.First(".step-handles .handle-mark"), "its grips");
+        Assert.Empty(((IReadOnlyCollection<object>)_page.Script(Overlaps)!).Cast<string>());
+    }
+
     private const string Overlaps = """
         const faults = [];
         for (const svg of document.querySelectorAll('.sheet-drawing, .cut > svg, .staff > svg')) {
           const edge = svg.getBoundingClientRect();
           if (edge.width < 10) continue;
           const texts = [...svg.querySelectorAll('text')].filter((text) => text.textContent.trim() !== '').map((text) => ({ words: text.textContent, box: text.getBoundingClientRect() }));
+          const grips = [...svg.querySelectorAll('.step-handles .handle-mark')].map((grip) => grip.getBoundingClientRect());
           texts.forEach(({ words, box }, i) => {
             const seen = box.right > edge.left && box.left < edge.right && box.bottom > edge.top && box.top < edge.bottom;
             if (!seen) return;
             if (box.left < edge.left - 1 || box.right > edge.right + 1 || box.top < edge.top - 1 || box.bottom > edge.bottom + 1) faults.push(`${words} over the edge`);
+            for (const grip of grips)
+              if (Math.min(box.right, grip.right) - Math.max(box.left, grip.left) > 1 && Math.min(box.bottom, grip.bottom) - Math.max(box.top, grip.top) > 4) faults.push(`${words} under a grip`);
             for (const other of texts.slice(i + 1)) {
               const across = Math.min(box.right, other.box.right) - Math.max(box.left, other.box.left);
               const down = Math.min(box.bottom, other.box.bottom) - Math.max(box.top, other.box.top);

@@ -2,7 +2,7 @@ import type { Ground } from '@web/api/ground';
 import { readGround } from '@web/api/ground';
 import type { ChannelStep, PondStep, WaterLevel } from '@web/api/types';
 import { damsAtEnds } from '@web/cut/dams';
-import { takeSection, wetStretches } from '@web/cut/section';
+import { takeSection, under, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
 import { depthSpots, depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
 import { fit, toBoard, within } from '@web/scene/view';
@@ -107,6 +107,22 @@ describe('the cut', () => {
     expect(stretches).toHaveLength(1);
     expect(section.alongMm[stretches[0]?.[0] ?? 0]).toBe(10);
     expect(section.alongMm[stretches[0]?.[1] ?? 0]).toBe(29);
+  });
+
+  it('draws a layer only where the ground lies under its top', () => {
+    const section = {
+      lengthMm: 6,
+      alongMm: [0, 1, 2, 3, 4, 5, 6],
+      surfaceMm: [9, 5, 4, 6, 4, 4, 9],
+      skinMm: [],
+      cell: [],
+    };
+    expect(under(section, [1, 5], 6)).toEqual([
+      [1, 2],
+      [4, 5],
+    ]);
+    expect(under(section, [1, 5], 7)).toEqual([[1, 5]]);
+    expect(under(section, [1, 5], 4)).toEqual([]);
   });
 });
 

@@ -12,7 +12,7 @@ import { useUnits } from '../units/UnitsContext';
 import { formatLength, type Units } from '../units/units';
 import { damsAtEnds } from './dams';
 import { cutThings, type CutThing } from './drowned';
-import { takeSection, wetStretches, type Section } from './section';
+import { takeSection, under, wetStretches, type Section } from './section';
 
 const SIDE = 60;
 const TOP = 30;
@@ -154,26 +154,27 @@ const WaterCut = memo(function WaterCut({
     layersOf(plan).length > 0 ? layersOf(plan) : [{ fromMm: plan.level.bedMm ?? 0, toMm: plan.level.waterlineMm }];
   return (
     <g className={selected ? 'cut-water selected' : 'cut-water'}>
-      {stretches.map(([from, to]) => {
-        const at = (k: number) => x(section.alongMm[k] ?? 0);
-        return layers.map((layer, n) => {
-          const points: string[] = [];
-          const back: string[] = [];
-          for (let k = from; k <= to; k++) {
-            const bed = Math.min(layer.toMm, Math.max(layer.fromMm, section.surfaceMm[k] ?? 0));
-            points.push(`${at(k).toFixed(1)},${y(layer.toMm).toFixed(1)}`);
-            back.push(`${at(k).toFixed(1)},${y(bed).toFixed(1)}`);
-          }
-          return (
-            <polygon
-              key={`${from} ${n}`}
-              className="cut-layer"
-              style={{ fill: layerShade(n, layers.length) }}
-              points={[...points, ...back.reverse()].join(' ')}
-            />
-          );
-        });
-      })}
+      {layers.flatMap((layer, n) =>
+        stretches
+          .flatMap((stretch) => under(section, stretch, layer.toMm))
+          .map(([from, to]) => {
+            const top: string[] = [];
+            const bed: string[] = [];
+            for (let k = from; k <= to; k++) {
+              const along = x(section.alongMm[k] ?? 0).toFixed(1);
+              top.push(`${along},${y(layer.toMm).toFixed(1)}`);
+              bed.push(`${along},${y(Math.max(layer.fromMm, section.surfaceMm[k] ?? 0)).toFixed(1)}`);
+            }
+            return (
+              <polygon
+                key={`${n} ${from}`}
+                className="cut-layer"
+                style={{ fill: layerShade(n, layers.length) }}
+                points={[...top, ...bed.reverse()].join(' ')}
+              />
+            );
+          }),
+      )}
       {stretches.map(([from, to]) => (
         <path
           key={from}

@@ -63,3 +63,15 @@ export function wetStretches(section: Section, level: WaterLevel, columns: numbe
   if (from >= 0) stretches.push([from, section.cell.length - 1]);
   return stretches;
 }
+
+/** The parts of a stretch of samples [from, to] whose ground lies under a level: where a layer with that top has any depth. */
+export function under(section: Section, [from, to]: [number, number], topMm: number): [number, number][] {
+  const parts: [number, number][] = [];
+  for (let k = from; k <= to; k++) {
+    if ((section.surfaceMm[k] ?? 0) >= topMm) continue;
+    const last = parts.at(-1);
+    if (last !== undefined && last[1] === k - 1) last[1] = k;
+    else parts.push([k, k]);
+  }
+  return parts;
+}

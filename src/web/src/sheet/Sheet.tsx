@@ -39,7 +39,7 @@ import {
 import { ScaleBar, ZoomTools } from './ScaleBar';
 import { SightLine } from './SightLine';
 import { StandIns } from './StandIns';
-import { StepHandles } from './StepHandles';
+import { gripsOf, StepHandles } from './StepHandles';
 import { placeFor, strokeEdit } from './edits';
 import { soFar, step, type Made, type Site, type Tool } from './tools';
 import { Underlay } from './Underlay';
@@ -83,13 +83,14 @@ export function Sheet({
   /** Told the place under the pointer, for the keys that act there. */
   pointer: RefObject<PointMm | null>;
 }) {
-  const { build, plan, ground, water, waterPlan, stepId, sight, cut } = useDesk(
+  const { build, plan, ground, water, waterPlan, stepId, standInId, sight, cut } = useDesk(
     'build',
     'plan',
     'ground',
     'water',
     'waterPlan',
     'stepId',
+    'standInId',
     'sight',
     'cut',
   );
@@ -195,6 +196,8 @@ export function Sheet({
   // While liquid is poured, or the hollows are shown, the board is dry but for them.
   const undisturbed = pourTest.frame === null && looks.hollows === null;
   const selectedStep = showSteps ? build.recipe.find((one) => one.id === stepId) : undefined;
+  const handled = !inHand || measuring ? selectedStep : undefined;
+  const held = showThings && !inHand ? build.standIns.find((one) => one.id === standInId) : undefined;
   const spills =
     waterPlan !== null && undisturbed && looks.streams === null && waterPlan.level.wetRuns.length > 0
       ? waterPlan
@@ -202,6 +205,14 @@ export function Sheet({
   const open = waterPlan !== null && undisturbed ? waterPlan.edges.open : null;
   const { frame } = pourTest;
   const waters = useMemo(() => waterWishes(build, drawn, ground, view, units), [build, drawn, ground, view, units]);
+  const marks = useMemo(
+    () => [
+      ...(frame === null ? [] : pourTest.pours.map(({ at }) => ({ at, reach: 6 }))),
+      ...(handled === undefined ? [] : gripsOf(handled).map((at) => ({ at, reach: 9 }))),
+      ...(held === undefined ? [] : [{ at: held.centre, reach: 9 }]),
+    ],
+    [frame, pourTest.pours, handled, held],
+  );
   const placed = useMemo(
     () =>
       place(
@@ -215,30 +226,10 @@ export function Sheet({
           ...(looks.hollows === null || frame !== null ? [] : hollowWishes(looks.hollows, view, units)),
           ...(frame === null ? [] : poolWishes(frame, view, units)),
         ],
-        sheetTaken(
-          view,
-          inHand ? null : cut,
-          build,
-          looks.streams,
-          frame === null ? [] : pourTest.pours.map((one) => one.at),
-        ),
+        sheetTaken(view, inHand ? null : cut, build, looks.streams, marks),
         seen(view),
       ),
-    [
-      undisturbed,
-      waters,
-      build,
-      view,
-      units,
-      open,
-      spills,
-      looks.streams,
-      looks.hollows,
-      frame,
-      inHand,
-      cut,
-      pourTest.pours,
-    ],
+    [undisturbed, waters, build, view, units, open, spills, looks.streams, looks.hollows, frame, inHand, cut, marks],
   );
 
   return (
@@ -317,7 +308,7 @@ export function Sheet({
               {showSight && sight !== null && <SightLine sight={sight} look={look} view={view} />}
               {!inHand && <CutLineDrawing view={view} />}
               {looks.dams && !inHand && <DamHandles view={view} />}
-              {selectedStep !== undefined && (!inHand || measuring) && <StepHandles step={selectedStep} view={view} />}
+              {handled !== undefined && <StepHandles step={handled} view={view} />}
               {tool.kind === 'brush' && hover !== null && (
                 <circle
                   className="brush-ring"

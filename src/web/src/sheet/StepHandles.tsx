@@ -1,5 +1,5 @@
 import { useDesk } from '../desk/DeskContext';
-import type { Step } from '../api/types';
+import type { PointMm, Step } from '../api/types';
 import { placeAlong, shareNear } from './alongLine';
 import { Handle } from '../scene/Handle';
 import { useHold } from '../scene/useHold';
@@ -20,6 +20,20 @@ import {
 import { smoothPath, straightPath } from './smoothLine';
 import { within, type SheetView } from '../scene/view';
 import { changed, setIn } from '../desk/changes';
+
+/** Where the grips of a step lie. */
+export function gripsOf(step: Step): PointMm[] {
+  const points = pointsOf(step);
+  const anchor = anchorOf(step);
+  if (anchor === null && points.length === 0) return [];
+  return [
+    ...gaps(step).map((gap) => gap.place),
+    anchor ?? middle(points),
+    ...points,
+    ...(step.kind === 'surveyedBed' ? step.soundings.map((one) => one.place) : []),
+    ...(step.kind === 'channel' ? step.weirs.map((weir) => placeAlong(step.points, weir.alongShare)) : []),
+  ];
+}
 
 /** The points of the selected step of the ground, to be moved, put in and taken out on the Sheet. */
 export function StepHandles({ step, view }: { step: Step; view: SheetView }) {

@@ -12,7 +12,7 @@ import type {
 } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
 import { around, type Box, type Lettering, type Spot, type Taken, type Wish } from '../scene/labels';
-import type { SheetView } from '../scene/view';
+import { within, type SheetView } from '../scene/view';
 import { formatLength, formatQuantity, formatVolume, unitOf, type Units } from '../units/units';
 import { cutEnds } from './cutEnds';
 import { depthSpots, type DepthSpot } from './waterShapes';
@@ -26,13 +26,19 @@ const SPILL: Lettering = { size: 11.5, weight: 650 };
 const THING: Lettering = { size: 11, weight: 600 };
 const POOL: Lettering = { size: 12, weight: 650 };
 
-/** What is not written over: grips, the scale and the buttons by nothing; things on the board and the cut line by depths and names. */
+/** A place of the board that is marked, and how far the mark reaches, px. */
+export interface Mark {
+  at: PointMm;
+  reach: number;
+}
+
+/** What is not written over: grips and marks, the scale and the buttons by nothing; things on the board and the cut line by depths and names. */
 export function sheetTaken(
   view: SheetView,
   cut: CutLine | null,
   build: Build,
   streams: RunningWater[] | null,
-  poured: PointMm[],
+  marks: Mark[],
 ): Taken[] {
   const { x, y, width, height } = seen(view);
   const boxes: Taken[] = [
@@ -47,7 +53,7 @@ export function sheetTaken(
     const size = { ...thing, lengthMm: thing.lengthM * mmAMetre, widthMm: thing.widthM * mmAMetre };
     boxes.push(...footprint(at(thing.centre), size, view.scale));
   }
-  for (const place of poured) boxes.push(round(at(place), 6));
+  for (const mark of marks) boxes.push(round(within(view, mark.at), mark.reach));
   if (cut !== null) {
     const { from, to, a, b, middle } = cutEnds(cut, view);
     boxes.push(round(a, 12), round(b, 12), round(middle, 10));
