@@ -16,6 +16,9 @@ internal static class CalcEndpoints
         calc.MapPost("/soundings", (SoundingsRequest request) => TypedResults.Ok(GroundCalc.Soundings(request)));
         calc.MapPost("/mirror", (MirrorRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Mirror(request, cancel)));
         calc.MapPost("/pour", (PourRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Pour(request, cancel)));
+        calc.MapPost("/layer-pools", (LayerPoolsRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.LayerPools(request, cancel)));
+        calc.MapPost("/water-test", (WaterTestRequest request, CancellationToken cancel) => TypedResults.Ok(WaterCalc.Test(request, cancel)));
+        calc.MapPost("/jug", (JugRequest request, CancellationToken cancel) => TypedResults.Ok(GroundCalc.Jug(request, cancel)));
         calc.MapPost("/drying", (DryingRequest request) => TypedResults.Ok(WaterCalc.Drying(request)));
         calc.MapPost("/cure", (CureCalcRequest request, CancellationToken cancel) => TypedResults.Ok(ResinCalc.Cure(request, cancel)));
         calc.MapPost("/safe-depth", (SafeDepthRequest request, CancellationToken cancel) => TypedResults.Ok(ResinCalc.SafeDepth(request, cancel)));

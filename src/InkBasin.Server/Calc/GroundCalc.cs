@@ -32,6 +32,22 @@ public sealed record MirrorCells(int Wet, int Ground, int Sky);
 /// <summary>The answer of /api/calc/mirror.</summary>
 public sealed record MirrorAnswer(double GroundSharePercent, double SkySharePercent, MirrorCells Cells);
 
+/// <summary>So many ml came up to here.</summary>
+public sealed record JugMarkRequest(double? HeightMm = null, double? VolumeMl = null);
+
+/// <summary>POST /api/calc/jug.</summary>
+public sealed record JugRequest(
+    IReadOnlyList<PlaceRequest?>? Outline = null,
+    double? DeepestMm = null,
+    IReadOnlyList<JugMarkRequest?>? Marks = null,
+    IReadOnlyList<double>? HeightsMm = null);
+
+/// <summary>A mark, and by how much the curve misses it.</summary>
+public sealed record JugMarkAnswer(double HeightMm, double VolumeMl, double MissMl);
+
+/// <summary>The answer of /api/calc/jug.</summary>
+public sealed record JugAnswer(IReadOnlyList<double> VolumesMl, IReadOnlyList<double> LayersMl, IReadOnlyList<JugMarkAnswer> Marks, double TotalMl, double BandMl);
+
 /// <summary>The calculation routes on existing ground and on sight.</summary>
 internal static class GroundCalc
 {
@@ -57,6 +73,32 @@ internal static class GroundCalc
             bed.VolumeMl,
             bed.BandMl,
             bed.RmseMm);
+    }
+
+    public static JugAnswer Jug(JugRequest request, CancellationToken cancel)
+    {
+        var outline = Require.Present(request.Outline, "outline");
+        var shore = new PointMm[outline.Count];
+        for (var i = 0; i < shore.Length; i++) shore[i] = Require.Present(outline[i], $"outline[{i}]").ToPoint($"outline[{i}]");
+        var asked = Require.Present(request.Marks, "marks");
+        var marks = new JugMark[asked.Count];
+        for (var i = 0; i < marks.Length; i++)
+        {
+            var one = Require.Present(asked[i], $"marks[{i}]");
+            marks[i] = new JugMark(one.HeightMm ?? throw GridRequest.Missing($"marks[{i}].heightMm"), one.VolumeMl ?? throw GridRequest.Missing($"marks[{i}].volumeMl"));
+        }
+
+        var deepest = request.DeepestMm ?? throw GridRequest.Missing("deepestMm");
+        var heights = request.HeightsMm ?? [deepest];
+        var curve = JugCurve.Of(JugCurve.AreaOf(shore), deepest, marks, cancel);
+        double Level(int i) => Require.Within(heights[i], 0, deepest, $"heightsMm[{i}]");
+        double[] volumes = [.. heights.Select((_, i) => curve.VolumeAt(Level(i)))];
+        return new JugAnswer(
+            volumes,
+            [.. volumes.Select((ml, i) => i > 0 ? ml - volumes[i - 1] : ml)],
+            [.. marks.Select(mark => new JugMarkAnswer(mark.HeightMm, mark.VolumeMl, curve.VolumeAt(mark.HeightMm) - mark.VolumeMl))],
+            curve.TotalMl,
+            curve.BandMl);
     }
 
     public static MirrorAnswer Mirror(MirrorRequest request, CancellationToken cancel)
