@@ -122,14 +122,25 @@ public sealed class BuildAnswers
     /// <summary>What lies under the deepest point of a water: board, foam, plaster, to a tenth of a millimetre, as finer makes no difference to heat.</summary>
     internal BedColumn BedUnder(StandingWater water)
     {
-        var board = new StackLayer(Build.Board.Material == "mdf" ? BedMaterial.Mdf : BedMaterial.Ply, Build.Board.ThicknessMm);
-        if (water.DeepestCell < 0) return new BedColumn([board], false);
+        if (water.DeepestCell < 0) return ColumnOf(0, 0, false);
         double Foam(int cell) => _ground.Surface.HeightsMm[cell] - _ground.SkinMm[cell];
-        double foam = Math.Round(Foam(water.DeepestCell), 1), skin = Math.Round(_ground.SkinMm[water.DeepestCell], 1);
-        List<StackLayer> stack = [board];
-        if (foam > FoamShowsMm) stack.Add(new StackLayer(Build.Making.Foam.Kind == FoamKind.Expanded ? BedMaterial.Eps : BedMaterial.Xps, foam));
-        if (skin > FoamShowsMm) stack.Add(new StackLayer(BedMaterial.Plaster, skin));
-        return new BedColumn(stack, Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
+        return ColumnOf(
+            Math.Round(Foam(water.DeepestCell), 1), Math.Round(_ground.SkinMm[water.DeepestCell], 1), Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
+    }
+
+    // Foam insulates: reckoned thicker than it is, to the next doubling, it makes no layer look safer, and most cells of a bed are one column.
+    internal BedColumn BedAt(int cell)
+    {
+        var foam = _ground.Surface.HeightsMm[cell] - _ground.SkinMm[cell];
+        return ColumnOf(foam > FoamShowsMm ? Math.Pow(2, Math.Ceiling(Math.Log2(foam))) : 0, Math.Round(_ground.SkinMm[cell]), foam > FoamShowsMm);
+    }
+
+    private BedColumn ColumnOf(double foamMm, double skinMm, bool onFoam)
+    {
+        List<StackLayer> stack = [new(Build.Board.Material == "mdf" ? BedMaterial.Mdf : BedMaterial.Ply, Build.Board.ThicknessMm)];
+        if (foamMm > FoamShowsMm) stack.Add(new StackLayer(Build.Making.Foam.Kind == FoamKind.Expanded ? BedMaterial.Eps : BedMaterial.Xps, foamMm));
+        if (skinMm > FoamShowsMm) stack.Add(new StackLayer(BedMaterial.Plaster, skinMm));
+        return new BedColumn(stack, onFoam);
     }
 
     private StandingWater Stand(Builds.Water water, BasinMemory basins) =>

@@ -109,6 +109,7 @@ public sealed class WaterAnswers
         Things = _build.ThingsIn(_water.Id),
         Calibration = Takes.Calibration,
         Bed = _build.BedUnder(Standing),
+        BedAt = _build.BedAt,
         Bench = _build.Bench,
     };
 }

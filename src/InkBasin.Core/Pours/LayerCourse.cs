@@ -23,6 +23,9 @@ public abstract class LayerCourse
     /// <summary>Greatest depth of a layer once it has set; null where none is safe.</summary>
     public abstract SafePlan? Safe();
 
+    /// <summary>The same over another bed of the water; null where none is safe.</summary>
+    public virtual SafePlan? SafeOver(BedColumn bed) => Safe();
+
     /// <summary>How long a layer takes.</summary>
     public abstract LayerWaits WaitsOf(double depthMm);
 
@@ -43,7 +46,7 @@ public abstract class LayerCourse
         var bench = water.Bench;
         return sheet.Traits switch
         {
-            { IsOnePart: false } => new ReactingLayers(Curing.Over(water.Bed.Layers, bench.Room, bench.Care, sheet, bench.Memory, cancel), sheet),
+            { IsOnePart: false } => new ReactingLayers(bed => Curing.Over(bed.Layers, bench.Room, bench.Care, sheet, bench.Memory, cancel), water.Bed, sheet),
             { Kind: ProductKind.UvResin } => new FlashedLayers(sheet, bench.Room, water.InkOf(0)),
             _ => new DryingLayers(sheet, bench.Room),
         };
@@ -54,39 +57,50 @@ public abstract class LayerCourse
 }
 
 /// <summary>Two parts that react and heat.</summary>
-internal sealed class ReactingLayers(Curing curing, ProductSheet sheet) : LayerCourse
+internal sealed class ReactingLayers : LayerCourse
 {
     private const int MostFollowed = 8;
 
-    private readonly ThinFilm _film = new(ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, curing.MeanC);
+    private readonly Func<BedColumn, Curing> _over;
+    private readonly Curing _curing;
+    private readonly ProductSheet _sheet;
+    private readonly ThinFilm _film;
     private readonly List<(double DepthMm, double Cure)> _under = [];
     private CureRun? _run;
     private SafePlan? _safe;
     private bool _asked;
 
-    public override double Slowdown => curing.Slowdown;
+    public ReactingLayers(Func<BedColumn, Curing> over, BedColumn bed, ProductSheet sheet)
+    {
+        (_over, _curing, _sheet) = (over, over(bed), sheet);
+        _film = new ThinFilm(ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, _curing.MeanC);
+    }
 
-    public override Curing Curing => curing;
+    public override double Slowdown => _curing.Slowdown;
+
+    public override Curing Curing => _curing;
 
     public override SafePlan? Safe()
     {
-        if (!_asked) (_safe, _asked) = (curing.Safe(), true);
+        if (!_asked) (_safe, _asked) = (_curing.Safe(), true);
         return _safe;
     }
 
-    public override LayerWaits WaitsOf(double depthMm) => SheetTimes.Of(sheet, curing.Slowdown);
+    public override SafePlan? SafeOver(BedColumn bed) => _over(bed).Safe();
+
+    public override LayerWaits WaitsOf(double depthMm) => SheetTimes.Of(_sheet, _curing.Slowdown);
 
     public override LayerCure Next(double depthMm, double untilNextH, RoomCourse? room)
     {
         // Higher up the bed hardly matters any more: the layers there are as hot as the last one looked at, unless one is deeper.
         if (_run is null || _under.Count < MostFollowed || room is not null || depthMm > _under[^1].DepthMm + HandMm)
         {
-            _run = curing.Follow(depthMm, _under.Count > MostFollowed ? _under[^MostFollowed..] : _under, room);
+            _run = _curing.Follow(depthMm, _under.Count > MostFollowed ? _under[^MostFollowed..] : _under, room);
             _under.Add((depthMm, _run.MinCureAt(untilNextH)));
         }
 
-        var heat = curing.StandingOf(_run);
-        var depth = depthMm > sheet.GreatestLayerMm + HandMm || TooDeep(depthMm, Safe()?.SafeMm) ? Standing.Stop : Standing.Holds;
+        var heat = _curing.StandingOf(_run);
+        var depth = depthMm > _sheet.GreatestLayerMm + HandMm || TooDeep(depthMm, Safe()?.SafeMm) ? Standing.Stop : Standing.Holds;
         return new LayerCure(
             _run.PeakC,
             _run.PeakAtH,
@@ -94,7 +108,7 @@ internal sealed class ReactingLayers(Curing curing, ProductSheet sheet) : LayerC
             _run.GelH,
             _run.TackFreeH,
             _run.StripH,
-            TrappedBubbles.Of(_film, ResinProperties.Of(sheet).DensityGPerMl, depthMm).LargestTrappedMm,
+            TrappedBubbles.Of(_film, ResinProperties.Of(_sheet).DensityGPerMl, depthMm).LargestTrappedMm,
             heat > depth ? heat : depth);
     }
 }

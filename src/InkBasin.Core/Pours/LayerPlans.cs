@@ -15,8 +15,6 @@ namespace InkBasin.Core.Pours;
 /// <param name="FullCureAt">When it is fully cured.</param>
 public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double MixedMl, double MixedG, double? StripH, double? FullCureH, DateTimeOffset? StripAt, DateTimeOffset? FullCureAt)
 {
-    private const double LeastJointShare = 0.05;
-
     /// <summary>The next layer to be poured; null when all are.</summary>
     internal PlannedLayer? Next => Layers.FirstOrDefault(layer => layer.Poured is null);
 
@@ -50,15 +48,14 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
         var (levels, poured) = LayerLevels.Of(storage, water.Layering, begun, course.Safe()?.SafeMm ?? sheet.GreatestLayerMm);
         var cut = Pours.Layers.Through(storage, levels, sheet.ShrinkPercent, water.Calibration);
         var startAt = poured > 0 ? begun[0].At : water.FirstPourAt;
+        var split = LayerPools.Under(water.Water.Region, [.. levels.Skip(1)]);
         var layers = new List<PlannedLayer>(cut.Count);
         double pourH = 0;
         for (var i = 0; i < cut.Count; i++)
         {
-            // What stands in a layer takes the place of that much resin; a layer filled to its top with stones still has joints.
-            double Displaced(double levelMm) => DrownedPlan.DisplacedUpToMl(water.Things, levelMm, water.Water.WaterlineMm);
-            var displaced = Displaced(cut[i].ToMm) - Displaced(cut[i].FromMm);
-            var volume = Math.Max(cut[i].VolumeMl * LeastJointShare, cut[i].VolumeMl - (displaced / (1 - (sheet.ShrinkPercent / 100))));
-            var batches = Batches.Of(volume, sheet, bench, pools: 1);
+            var pools = PlannedPools.Of(water, cut[i], split[i], course, sheet.ShrinkPercent);
+            var volume = pools.Each.Sum(pool => pool.VolumeMl) + pools.PuddlesMl;
+            var batches = Batches.Of(volume, sheet, bench, pools.Each.Count);
             var waits = course.WaitsOf(cut[i].DepthMm);
             if (i < poured) pourH = (begun[i].At - begun[0].At).TotalHours;
             var nextH = i + 1 < poured ? (begun[i + 1].At - begun[0].At).TotalHours : pourH + waits.RecoatFromH;
@@ -80,7 +77,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 batches.PotLifeMin,
                 course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null),
                 i < poured ? begun[i] : null)
-            { MixStop = batches.Stop });
+            { Pools = pools, MixStop = batches.Stop });
             pourH += waits.RecoatFromH;
         }
 

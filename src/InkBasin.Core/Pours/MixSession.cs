@@ -1,3 +1,4 @@
+using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
@@ -11,18 +12,23 @@ namespace InkBasin.Core.Pours;
 /// <param name="ToMm">Pour to here, mm over the board.</param>
 /// <param name="DepthMm">Its depth, mm.</param>
 /// <param name="VolumeMl">Resin on the model, ml.</param>
-public sealed record SessionPool(string WaterId, string Name, int Layer, double ToMm, double DepthMm, double VolumeMl);
+/// <param name="Parts">In how many places it is poured.</param>
+public sealed record SessionPool(string WaterId, string Name, int Layer, double ToMm, double DepthMm, double VolumeMl, int Parts);
 
 /// <summary>One place a cup is poured out at.</summary>
 /// <param name="WaterId">The water.</param>
 /// <param name="Name">Its name.</param>
 /// <param name="Layer">Which layer, from 1.</param>
+/// <param name="Pool">Which pool of the layer, from 1; null when it stands in one, or for its puddles.</param>
+/// <param name="Pools">In how many pools it stands.</param>
+/// <param name="At">Where to pour; null for the puddles, all over the bed.</param>
 /// <param name="VolumeMl">How much of this cup, ml.</param>
 /// <param name="ToMm">The level that brings it to, mm.</param>
-/// <param name="Finishes">Whether the layer is full with it.</param>
+/// <param name="Finishes">Whether that place is full with it.</param>
 /// <param name="LeftMl">What is left in the cup for the next place, ml.</param>
 /// <param name="How">How to place it.</param>
-public sealed record CardLine(string WaterId, string Name, int Layer, double VolumeMl, double ToMm, bool Finishes, double LeftMl, string How);
+public sealed record CardLine(
+    string WaterId, string Name, int Layer, int? Pool, int Pools, PointMm? At, double VolumeMl, double ToMm, bool Finishes, double LeftMl, string How);
 
 /// <summary>One cup: what goes in, and where it goes.</summary>
 /// <param name="Number">Which one, from 1.</param>
@@ -87,12 +93,30 @@ public static class MixSessions
 
         public string Name => Case.Water.Name;
 
-        // Part of a layer: its share of the layer's ml on the ground, from the underside up.
+        /// <summary>The places it is poured at, in order: its pools, then what puddles there are.</summary>
+        public IEnumerable<Place> Places()
+        {
+            var (each, lone) = (Layer.Pools.Each, Layer.Pools.Each.Count == 1);
+            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.Storage ?? Storage);
+            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, Storage);
+        }
+    }
+
+    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, StageStorage Storage)
+    {
+        // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up.
         public double LevelAfterMl(double ml)
         {
-            double from = Storage.VolumeAt(Layer.FromMm), to = Storage.VolumeAt(Layer.ToMm);
-            return Storage.LevelFor(from + ((to - from) * Math.Clamp(ml / Layer.VolumeMl, 0, 1)));
+            double from = Storage.VolumeAt(Of.Layer.FromMm), to = Storage.VolumeAt(Of.Layer.ToMm);
+            return Storage.LevelFor(from + ((to - from) * Math.Clamp(ml / VolumeMl, 0, 1)));
         }
+
+        public string How(double ml) =>
+            At is null ? $"{Of.Layer.Pools.Puddles} puddles of the bed: some drops into each, and to the bed’s edges with a stick."
+            : Of.Sheet.Traits is { IsOnePart: true, LevelsItself: false } ? "Flow it on and coax it to the banks with a damp brush."
+            : ml < DropperMl ? "With a syringe or dropper, from the back."
+            : Pool is not null ? "Slowly, at its deepest place: what you pour elsewhere does not reach it."
+            : "Slowly, at the back or the middle; coax it to the banks with a stick.";
     }
 
     /// <summary>All sessions ahead, in their order.</summary>
@@ -135,7 +159,8 @@ public static class MixSessions
         layers = [.. layers.OrderByDescending(one => one.Layer.VolumeMl)];
         var (first, sheet, bench) = (layers[0], layers[0].Sheet, layers[0].Case.Bench);
         var volume = layers.Sum(one => one.Layer.VolumeMl);
-        var batches = Batches.Of(volume, sheet, bench, layers.Count);
+        var places = layers.SelectMany(one => one.Places()).ToList();
+        var batches = Batches.Of(volume, sheet, bench, places.Count);
         var (mix, batch) = (batches.Mix, batches.Mix.Batches[0]);
         var strength = first.Case.StrengthOf(first.Index);
         var dose = first.Case.Tint is { } tint ? TintDose.For(strength, batch.MixedMl, tint.DropMl) : null;
@@ -150,7 +175,7 @@ public static class MixSessions
             strength,
             first.Layer.PourAt,
             first.Layer.PourH,
-            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.Layer.VolumeMl))],
+            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.Layer.VolumeMl, one.Layer.Pools.Each.Count))],
             volume,
             mix.Batches.Sum(one => one.MixedMl),
             mix.LeastBatchMl,
@@ -158,11 +183,11 @@ public static class MixSessions
             sheet.StirMin * Batches.SecondStir,
             batches.PotLifeMin,
             batches.WorkMin,
-            Deal(layers, mix, dose, bench.Measuring),
+            Deal(places, mix, dose, bench.Measuring),
             draw,
             NoticesOf(batches, draw, sheet, dose, layers),
             CouldJoin(first, layers, waters),
-            WorkingOf(bench, sheet, layers.Count, volume, batches));
+            WorkingOf(bench, sheet, places.Count, volume, batches));
     }
 
     private static Working WorkingOf(PourBench bench, ProductSheet sheet, int pools, double volumeMl, Batches batches)
@@ -194,10 +219,10 @@ public static class MixSessions
             $"The sheet of {sheet.Name}; its pot life carried over to this mass, cup and room by a lumped heat balance");
     }
 
-    private static List<MixCard> Deal(List<Ahead> layers, MixAnswer mix, TintDose? dose, Measuring measuring)
+    private static List<MixCard> Deal(List<Place> places, MixAnswer mix, TintDose? dose, Measuring measuring)
     {
         var count = mix.Batches.Count;
-        var usable = layers.Sum(one => one.Layer.VolumeMl) / count;
+        var usable = places.Sum(one => one.VolumeMl) / count;
 
         // What rounding up to whole graduations gives over is told as left.
         var over = Math.Max(0, mix.Batches[0].MixedMl - (usable * (1 + (measuring.LossPercent / 100))) - measuring.ResidueMl);
@@ -208,10 +233,10 @@ public static class MixSessions
         {
             var left = usable;
             var lines = new List<CardLine>();
-            while (at < layers.Count && left > NothingMl)
+            while (at < places.Count && left > NothingMl)
             {
-                var layer = layers[at];
-                var wants = layer.Layer.VolumeMl - poured;
+                var place = places[at];
+                var wants = place.VolumeMl - poured;
 
                 // The last cup takes the last of it, whatever the arithmetic leaves over.
                 var gives = Math.Min(left, wants);
@@ -219,14 +244,17 @@ public static class MixSessions
                 poured += gives;
                 left -= gives;
                 lines.Add(new CardLine(
-                    layer.Id,
-                    layer.Name,
-                    layer.Index + 1,
+                    place.Of.Id,
+                    place.Of.Name,
+                    place.Of.Index + 1,
+                    place.Pool,
+                    place.Of.Layer.Pools.Each.Count,
+                    place.At,
                     gives,
-                    finishes ? layer.Layer.ToMm : layer.LevelAfterMl(poured),
+                    finishes ? place.Of.Layer.ToMm : place.LevelAfterMl(poured),
                     finishes,
                     Math.Max(0, left) + over,
-                    How(layer, gives)));
+                    place.How(gives)));
                 if (!finishes) break;
                 (at, poured) = (at + 1, 0);
             }
@@ -236,11 +264,6 @@ public static class MixSessions
 
         return cards;
     }
-
-    private static string How(Ahead layer, double ml) =>
-        layer.Sheet.Traits is { IsOnePart: true, LevelsItself: false } ? "Flow it on and coax it to the banks with a damp brush."
-        : ml < DropperMl ? "With a syringe or dropper, from the back."
-        : "Slowly, at the back or the middle; coax it to the banks with a stick.";
 
     private static IReadOnlyList<Notice> NoticesOf(Batches batches, StockDraw? draw, ProductSheet sheet, TintDose? dose, List<Ahead> layers)
     {

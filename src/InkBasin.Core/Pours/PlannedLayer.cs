@@ -40,6 +40,9 @@ public sealed record PlannedLayer(
     LayerCure Cure,
     BegunPour? Poured)
 {
+    /// <summary>Where it stands: one place or several, each poured by itself.</summary>
+    public required PlannedPools Pools { get; init; }
+
     /// <summary>Why it cannot be mixed with this measure and this sheet; null when it can.</summary>
     public Notice? MixStop { get; init; }
 }

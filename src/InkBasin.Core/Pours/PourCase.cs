@@ -41,6 +41,9 @@ public sealed record PourCase
     /// <summary>What lies under its deepest point.</summary>
     public required BedColumn Bed { get; init; }
 
+    /// <summary>What lies under any of its cells, foam reckoned no thinner than it is.</summary>
+    public required Func<int, BedColumn> BedAt { get; init; }
+
     /// <summary>The bench.</summary>
     public required PourBench Bench { get; init; }
 

@@ -92,6 +92,12 @@ internal static class PourNotices
         if (tooDeep.Item is { } deep && safe is not null && deep.DepthMm > safe.SafeMm + LayerCourse.HandMm)
             yield return Notice.Of("tooDeep", Standing.Stop, $"Layer {tooDeep.Index + 1} is {deep.DepthMm:0.0} mm deep; {safe.SafeMm:0.0} mm are safe here. Bring its top down, or put one more in.", ("layer", tooDeep.Index + 1), ("depthMm", deep.DepthMm), ("safeMm", safe.SafeMm));
 
+        if (layers.Index().FirstOrDefault(one => one.Item.Poured is null && one.Item.Pools.Each.Any(pool => pool.Standing == Standing.Stop)) is { Item: { } over } where && over.DepthMm <= (safe?.SafeMm ?? 0) + LayerCourse.HandMm)
+        {
+            var (number, pool) = over.Pools.Each.Index().First(one => one.Item.Standing == Standing.Stop);
+            yield return Notice.Of("poolTooDeep", Standing.Stop, $"Layer {where.Index + 1} is {pool.DepthMm:0.0} mm deep in its pool {number + 1}; over the foam there {pool.SafeMm ?? 0:0.0} mm are safe. Bring its top down, or put one more in.", ("layer", where.Index + 1), ("pool", number + 1), ("depthMm", pool.DepthMm), ("safeMm", pool.SafeMm ?? 0));
+        }
+
         // A top-up is meant to be thin: it only evens out.
         var thinnest = layers.Index().Where(one => one.Item.Poured is null && !(water.Layering.TopUpMm > 0 && one.Index == layers.Count - 1)).Select(one => one.Item.DepthMm).DefaultIfEmpty(sheet.LeastLayerMm).Min();
         if (thinnest < sheet.LeastLayerMm - Hair)

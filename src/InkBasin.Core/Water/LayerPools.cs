@@ -43,8 +43,11 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
 
         if (Math.Abs(topsMm[^1] - region.LevelMm) > 1e-9)
             throw new RefusedException($"topsMm[{topsMm.Count - 1}]", "The last top must be the waterline.", RefusalKind.Impossible);
-        return new Joining(region, topsMm, cancel).Layers();
+        return Under(region, topsMm, cancel);
     }
+
+    /// <summary>The same for tops known to rise from over the bed to no more than the waterline.</summary>
+    internal static IReadOnlyList<LayerPools> Under(WetRegion region, IReadOnlyList<double> topsMm, CancellationToken cancel = default) => new Joining(region, topsMm, cancel).Layers();
 
     /// <summary>Cells are let in layer by layer and joined to their neighbours; every group knows its sums.</summary>
     private sealed class Joining

@@ -1,3 +1,5 @@
+using InkBasin.Core.Ground;
+
 namespace InkBasin.Core.Water;
 
 /// <summary>A place on a stage–storage curve: volume and wet area at a level.</summary>
@@ -35,10 +37,17 @@ public sealed class StageStorage
     public static StageStorage Of(WetRegion region)
     {
         ArgumentNullException.ThrowIfNull(region);
-        if (region.Cells.Length == 0)
+        return Of(region.Field, region.Cells, region.LevelMm);
+    }
+
+    /// <summary>The curve of some cells that stand together, up to a level over all of them.</summary>
+    /// <exception cref="RefusedException">There are none.</exception>
+    internal static StageStorage Of(HeightField field, int[] cells, double levelMm)
+    {
+        if (cells.Length == 0)
             throw new RefusedException("waterlineMm", "Nothing is wet at that waterline: raise it above the ground at the seed.", RefusalKind.Impossible);
-        var beds = new double[region.Cells.Length];
-        for (var i = 0; i < beds.Length; i++) beds[i] = region.Field.HeightsMm[region.Cells[i]];
+        var beds = new double[cells.Length];
+        for (var i = 0; i < beds.Length; i++) beds[i] = field.HeightsMm[cells[i]];
         Array.Sort(beds);
         var distinct = 1;
         for (var i = 1; i < beds.Length; i++)
@@ -47,7 +56,7 @@ public sealed class StageStorage
         }
 
         double[] level = new double[distinct + 1], volume = new double[distinct + 1], area = new double[distinct + 1];
-        var cell = region.Field.CellAreaMm2;
+        var cell = field.CellAreaMm2;
         var knot = 0;
         for (var i = 0; i < beds.Length;)
         {
@@ -59,9 +68,9 @@ public sealed class StageStorage
             knot++;
         }
 
-        level[knot] = region.LevelMm;
+        level[knot] = levelMm;
         area[knot] = beds.Length * cell;
-        volume[knot] = volume[knot - 1] + (beds.Length * cell * (region.LevelMm - level[knot - 1]) / 1000);
+        volume[knot] = volume[knot - 1] + (beds.Length * cell * (levelMm - level[knot - 1]) / 1000);
         return new StageStorage(level, volume, area);
     }
 

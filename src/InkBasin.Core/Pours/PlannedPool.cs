@@ -1,0 +1,83 @@
+using InkBasin.Core.Ground;
+using InkBasin.Core.Water;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>A part of a layer that is poured by itself: what is poured beside it does not reach it before it runs over.</summary>
+/// <param name="VolumeMl">Resin for it, ml.</param>
+/// <param name="AreaMm2">Its surface, mm².</param>
+/// <param name="DepthMm">How deep the layer is there at most, mm.</param>
+/// <param name="At">Where to pour: its deepest place.</param>
+/// <param name="SafeMm">How deep a layer may be there, mm; null where none is safe.</param>
+/// <param name="Standing">Stop where it is deeper.</param>
+public sealed record PlannedPool(double VolumeMl, double AreaMm2, double DepthMm, PointMm At, double? SafeMm, Standing Standing)
+{
+    /// <summary>Its own curve, for a cup that does not fill it; null for the only pool of a layer, which has the water's.</summary>
+    internal StageStorage? Storage { get; init; }
+}
+
+/// <summary>Where a layer stands, and what each place takes.</summary>
+/// <param name="Each">The pools, the largest first: together the layer, but for its puddles.</param>
+/// <param name="Puddles">Hollows of the bed too small to pour for by themselves.</param>
+/// <param name="PuddlesMl">What they take in all, ml.</param>
+public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, double PuddlesMl)
+{
+    /// <summary>Less than this nobody pours by itself, ml: some drops.</summary>
+    public const double PuddleMl = 0.25;
+
+    /// <summary>A layer with a joint still takes this share of itself where things fill it to the top.</summary>
+    public const double LeastJointShare = 0.05;
+
+    /// <summary>Deals a layer out to its pools.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="layer">The layer, as it is to be poured on a bare bed.</param>
+    /// <param name="split">The same layer on the ground, in its pools.</param>
+    /// <param name="course">How it sets: what is safe under its deepest pool, and elsewhere.</param>
+    /// <param name="shrinkPercent">Shrinkage, %.</param>
+    internal static PlannedPools Of(PourCase water, Layer layer, LayerPools split, LayerCourse course, double shrinkPercent)
+    {
+        var (field, ground) = (water.Water.Region.Field, split.VolumeMl);
+        var made = ground > 0 ? layer.VolumeMl / ground : 0;
+        var lone = split.Pools.Count == 1;
+        var things = new double[split.Pools.Count];
+        foreach (var (thing, baseMm) in water.Things)
+        {
+            // What stands in a pool takes the place of that much resin there; what stands on no ground of the layer, in the largest.
+            var cell = field.CellAt(thing.At);
+            var pool = lone ? 0 : Math.Max(0, split.Pools.Index().FirstOrDefault(one => one.Item.Cells.Contains(cell)).Index);
+            IReadOnlyList<(DrownedThing, double)> own = [(thing, baseMm)];
+            things[pool] += DrownedPlan.DisplacedUpToMl(own, layer.ToMm, water.Water.WaterlineMm) - DrownedPlan.DisplacedUpToMl(own, layer.FromMm, water.Water.WaterlineMm);
+        }
+
+        double Takes(int i)
+        {
+            var bare = split.Pools[i].VolumeMl * made;
+            return Math.Max(bare * LeastJointShare, bare - (things[i] / (1 - (shrinkPercent / 100))));
+        }
+
+        var each = new List<PlannedPool>();
+        var (puddles, puddlesMl) = (0, 0.0);
+        for (var i = 0; i < split.Pools.Count; i++)
+        {
+            var (pool, takes) = (split.Pools[i], Takes(i));
+            if (i > 0 && takes < PuddleMl)
+            {
+                (puddles, puddlesMl) = (puddles + 1, puddlesMl + takes);
+                continue;
+            }
+
+            // Under the deepest place lies the least foam: elsewhere less depth may be safe.
+            var safe = lone || pool.LowestCell == water.Water.DeepestCell ? course.Safe()?.SafeMm : course.SafeOver(water.BedAt(pool.LowestCell))?.SafeMm;
+            each.Add(new PlannedPool(
+                takes,
+                pool.AreaMm2,
+                pool.MaxDepthMm,
+                field.CentreOf(pool.LowestCell),
+                safe,
+                pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
+            { Storage = lone ? null : StageStorage.Of(field, pool.Cells, layer.ToMm) });
+        }
+
+        return new PlannedPools([.. each.OrderByDescending(pool => pool.VolumeMl)], puddles, puddlesMl);
+    }
+}
