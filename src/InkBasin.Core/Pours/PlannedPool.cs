@@ -25,6 +25,9 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
     /// <summary>Less than this nobody pours by itself, ml: some drops.</summary>
     public const double PuddleMl = 0.25;
 
+    /// <summary>Puddles that take less than this share of their layer are not told apart.</summary>
+    public const double NoMatterShare = 0.01;
+
     /// <summary>A layer with a joint still takes this share of itself where things fill it to the top.</summary>
     public const double LeastJointShare = 0.05;
 
@@ -78,6 +81,11 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
             { Storage = lone ? null : StageStorage.Of(field, pool.Cells, layer.ToMm) });
         }
 
-        return new PlannedPools([.. each.OrderByDescending(pool => pool.VolumeMl)], puddles, puddlesMl);
+        each = [.. each.OrderByDescending(pool => pool.VolumeMl)];
+
+        // What nobody would see is no line of the card: the largest pool takes it.
+        if (puddlesMl >= NoMatterShare * layer.VolumeMl) return new PlannedPools(each, puddles, puddlesMl);
+        each[0] = each[0] with { VolumeMl = each[0].VolumeMl + puddlesMl };
+        return new PlannedPools(each, 0, 0);
     }
 }

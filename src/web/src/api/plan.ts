@@ -1,4 +1,4 @@
-import type { LayerPlans, MixSession, BuildPlan, PlannedLayer, WaterPlan } from './types';
+import type { LayerPlans, MixSession, BuildPlan, PlannedLayer, PlannedPool, WaterPlan } from './types';
 
 const NOTHING: LayerPlans = {
   layers: [],
@@ -18,6 +18,12 @@ export function pouredAs(plan: WaterPlan | undefined): LayerPlans {
 /** The layers of a water; none where they cannot be planned. */
 export function layersOf(plan: WaterPlan | undefined): PlannedLayer[] {
   return pouredAs(plan).layers;
+}
+
+/** The places the next layer is poured at, where it stands in several; none where it is one. */
+export function placesAhead(plan: WaterPlan | null): PlannedPool[] {
+  const each = layersOf(plan ?? undefined).find((layer) => layer.poured === null)?.pools.each ?? [];
+  return each.length > 1 ? each : [];
 }
 
 /** The mixing sessions ahead; none where they cannot be planned. */

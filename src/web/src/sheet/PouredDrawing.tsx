@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Ground } from '../api/ground';
-import type { PourFrame, StandingPool } from '../api/types';
+import type { PlannedPool, PourFrame, StandingPool } from '../api/types';
 import type { PourTestState } from '../desk/usePourTest';
 import { Label } from '../scene/Label';
 import type { SheetView } from '../scene/view';
@@ -37,6 +37,23 @@ export function RunOffMarks({ test, view }: { test: PourTestState; view: SheetVi
           />
         );
       })}
+    </g>
+  );
+}
+
+/** Where a layer that stands in several pools is poured, each with its ml. */
+export function PlacesDrawing({ places, view }: { places: PlannedPool[]; view: SheetView }) {
+  return (
+    <g className="pour-places">
+      {places.map((pool, i) => (
+        <g key={i}>
+          <path
+            d="M0 -7C4 -1 5 1 5 3A5 5 0 0 1 -5 3C-5 1 -4 -1 0 -7Z"
+            transform={`translate(${pool.at.xMm * view.scale} ${pool.at.yMm * view.scale})`}
+          />
+          <Label k={`place ${i}`} className="pool-words" />
+        </g>
+      ))}
     </g>
   );
 }

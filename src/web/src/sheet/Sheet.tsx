@@ -2,6 +2,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, ty
 import { freshId, useDesk, useDeskNow } from '../desk/DeskContext';
 import type { Ground } from '../api/ground';
 import type { HollowAnswer, PointMm, RunningWater, ShorePlan } from '../api/types';
+import { placesAhead } from '../api/plan';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
@@ -10,6 +11,7 @@ import { addTo } from '../desk/changes';
 import { Labels } from '../scene/Label';
 import { place } from '../scene/labels';
 import { spreadBy, type Place } from '../scene/pointer';
+import { isTyped } from '../scene/isTyped';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import { useZoom } from '../scene/useZoom';
@@ -22,12 +24,13 @@ import { HeightLines } from './HeightLines';
 import { hintOf } from './hints';
 import { Measure } from './Measure';
 import { LineSoFar, StepOutline } from './Outlines';
-import { PouredDrawing, RunOffMarks } from './PouredDrawing';
+import { PlacesDrawing, PouredDrawing, RunOffMarks } from './PouredDrawing';
 import { drawReliefAt } from './relief';
 import {
   damWishes,
   hollowWishes,
   openEdgeWishes,
+  placesWishes,
   poolWishes,
   seen,
   sheetTaken,
@@ -56,6 +59,8 @@ export interface WaterLooks {
   things: boolean;
   /** The dams' ends can be taken hold of. */
   dams: boolean;
+  /** Where the next layer is poured, when it is several places. */
+  places: boolean;
 }
 
 /** The board from above, to scale. */
@@ -152,6 +157,8 @@ export function Sheet({
     if (tool.kind === 'hand') return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' && event.key !== 'Escape') return;
+      // A number that is typed while something is in the hand is not the end of it.
+      if (event.key === 'Enter' && event.target instanceof HTMLElement && isTyped(event.target)) return;
       event.preventDefault();
       latest.current({ kind: event.key === 'Enter' ? 'finish' : 'cancel' });
     };
@@ -205,13 +212,18 @@ export function Sheet({
   const open = waterPlan !== null && undisturbed ? waterPlan.edges.open : null;
   const { frame } = pourTest;
   const waters = useMemo(() => waterWishes(build, drawn, ground, view, units), [build, drawn, ground, view, units]);
+  const places = useMemo(
+    () => (looks.places && undisturbed ? placesAhead(waterPlan) : []),
+    [looks.places, undisturbed, waterPlan],
+  );
   const marks = useMemo(
     () => [
+      ...places.map(({ at }) => ({ at, reach: 8 })),
       ...(frame === null ? [] : pourTest.pours.map(({ at }) => ({ at, reach: 6 }))),
       ...(handled === undefined ? [] : gripsOf(handled).map((at) => ({ at, reach: 9 }))),
       ...(held === undefined ? [] : [{ at: held.centre, reach: 9 }]),
     ],
-    [frame, pourTest.pours, handled, held],
+    [places, frame, pourTest.pours, handled, held],
   );
   const placed = useMemo(
     () =>
@@ -221,6 +233,7 @@ export function Sheet({
           ...damWishes(build.dams, view, units),
           ...(open === null ? [] : openEdgeWishes(open, view, units)),
           ...(spills === null ? [] : [spillWish(spills, view, units)]),
+          ...placesWishes(places, view, units),
           ...standInWishes(build, view),
           ...(looks.streams === null ? [] : streamWishes(looks.streams, view, units)),
           ...(looks.hollows === null || frame !== null ? [] : hollowWishes(looks.hollows, view, units)),
@@ -229,7 +242,22 @@ export function Sheet({
         sheetTaken(view, inHand ? null : cut, build, looks.streams, marks),
         seen(view),
       ),
-    [undisturbed, waters, build, view, units, open, spills, looks.streams, looks.hollows, frame, inHand, cut, marks],
+    [
+      undisturbed,
+      waters,
+      build,
+      view,
+      units,
+      open,
+      spills,
+      looks.streams,
+      looks.hollows,
+      frame,
+      inHand,
+      cut,
+      marks,
+      places,
+    ],
   );
 
   return (
@@ -298,6 +326,7 @@ export function Sheet({
               <rect className="board-edge" width={widthPx} height={heightPx} />
               <Dams dams={build.dams} view={view} />
               <RunOffMarks test={pourTest} view={view} />
+              <PlacesDrawing places={places} view={view} />
               {open !== null && <OpenEdges edges={open} view={view} />}
               {spills !== null && <SpillFlag at={spills.level.spillAt} view={view} />}
               {showSteps &&

@@ -4,6 +4,7 @@ import type {
   BuildPlan,
   Dam,
   HollowAnswer,
+  PlannedPool,
   PointMm,
   PourFrame,
   RunningWater,
@@ -266,6 +267,17 @@ export function poolWishes(frame: PourFrame, view: SheetView, units: Units): Wis
       lettering: POOL,
       spots: poolSpots(pool.lowestAt, view),
     }));
+}
+
+/** What goes into each pool of a layer that stands in several. */
+export function placesWishes(pools: PlannedPool[], view: SheetView, units: Units): Wish[] {
+  return pools.map((pool, i) => ({
+    key: `place ${i}`,
+    text: `${i + 1}: ${formatVolume(pool.volumeMl, units)} ${unitOf('volume', units)}`,
+    rank: 1,
+    lettering: POOL,
+    spots: poolSpots(pool.at, view).slice(1),
+  }));
 }
 
 function poolSpots(place: { xMm: number; yMm: number }, view: SheetView): Spot[] {

@@ -57,7 +57,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   const [part, setPart] = useState<WaterPart>('level');
   const [shore, setShore] = useState<ShoreWish>({ spacingMm: 40, datum: null });
   const [hollowsShown, setHollows] = useState(false);
-  const looks = useLooks(stage === 'water' ? part : null, shore, hollowsShown);
+  const looks = useLooks(stage === 'water' ? part : null, stage === 'pours', shore, hollowsShown);
   const pointer = useRef<PointMm | null>(null);
   const pourUnderPointer = () => {
     if (pointer.current === null) return;
@@ -206,7 +206,7 @@ function Instruments({ stage }: { stage: StagePath }) {
 }
 
 /** What the leaf of the Slip that is open draws on the Sheet. */
-function useLooks(part: WaterPart | null, wish: ShoreWish, hollowsShown: boolean): WaterLooks {
+function useLooks(part: WaterPart | null, places: boolean, wish: ShoreWish, hollowsShown: boolean): WaterLooks {
   const hollows = useHollows(part === 'test' && hollowsShown);
   const shore = useShore(part === 'shore', wish.spacingMm, wish.datum);
   const running = useRunning(part === 'flow');
@@ -218,7 +218,8 @@ function useLooks(part: WaterPart | null, wish: ShoreWish, hollowsShown: boolean
       streams: running.data,
       things: part === 'things',
       dams: part === 'dams',
+      places,
     }),
-    [hollows.data, shore.data, wish.datum, running.data, part],
+    [hollows.data, shore.data, wish.datum, running.data, part, places],
   );
 }

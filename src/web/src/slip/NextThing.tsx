@@ -57,7 +57,8 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
               , {index > 0 ? 'ready since' : 'due since'} {when(layer.pourAt, now)}
             </>
           ))}
-        . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}.{' '}
+        . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}
+        {layer.pools.each.length > 1 && <strong> in {layer.pools.each.length} places</strong>}.{' '}
         {last
           ? layer.pourAt !== null && stripAt !== null
             ? `Dams off from ${when(stripAt, now)}.`

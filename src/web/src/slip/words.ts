@@ -1,6 +1,6 @@
-import type { Batch } from '../api/types';
+import type { Batch, PointMm } from '../api/types';
 import { HERE, inWords, onWall, timeOfDay, type WallClock } from '../units/clock';
-import { formatMass, formatVolume, type Units } from '../units/units';
+import { formatLength, formatMass, formatVolume, type Units } from '../units/units';
 
 /** "Wed 19:00" within the coming week, else with the date; by the clock `now` is read from. */
 export function when(iso: string, now: WallClock): string {
@@ -36,6 +36,12 @@ export function amounts(batch: Batch | undefined, count: number, byScale: boolea
   const show = (g: number, ml: number) => (byScale ? formatMass(g, units) : formatVolume(ml, units));
   const two = batch.bMl > 0 ? ` + ${show(batch.bG, batch.bMl)}` : '';
   return `${count > 1 ? `${count} × ` : ''}${show(batch.aG, batch.aMl)}${two}`;
+}
+
+/** A place of the board as hands find it: "312 from the left, 266 from the back". */
+export function whereOn(at: PointMm, units: Units): string {
+  const side = (mm: number) => formatLength(mm, units, 0);
+  return `${side(at.xMm)} from the left, ${side(at.yMm)} from the back`;
 }
 
 export function drops(tint: { drops: number } | null): string {

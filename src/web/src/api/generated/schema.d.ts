@@ -324,6 +324,177 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/layer-pools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LayerPoolsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LayerPoolsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/water-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WaterTestRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TestReckoning"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/jug": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JugRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JugAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/drying": {
         parameters: {
             query?: never;
@@ -4602,6 +4773,17 @@ export interface components {
              */
             layer: number;
             /**
+             * Format: int32
+             * @description Which pool of the layer, from 1; null when it stands in one, or for its puddles.
+             */
+            pool: null | number;
+            /**
+             * Format: int32
+             * @description In how many pools it stands.
+             */
+            pools: number;
+            at: null | components["schemas"]["PointMm"];
+            /**
              * Format: double
              * @description How much of this cup, ml.
              */
@@ -4611,7 +4793,7 @@ export interface components {
              * @description The level that brings it to, mm.
              */
             toMm: number;
-            /** @description Whether the layer is full with it. */
+            /** @description Whether that place is full with it. */
             finishes: boolean;
             /**
              * Format: double
@@ -6380,6 +6562,40 @@ export interface components {
         JsonObject: {
             [key: string]: unknown;
         };
+        /** @description The answer of /api/calc/jug. */
+        JugAnswer: {
+            volumesMl: number[];
+            layersMl: number[];
+            marks: components["schemas"]["JugMarkAnswer"][];
+            /** Format: double */
+            totalMl: number;
+            /** Format: double */
+            bandMl: number;
+        };
+        /** @description A mark, and by how much the curve misses it. */
+        JugMarkAnswer: {
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            volumeMl: number;
+            /** Format: double */
+            missMl: number;
+        };
+        /** @description So many ml came up to here. */
+        JugMarkRequest: {
+            /** Format: double */
+            heightMm?: null | number;
+            /** Format: double */
+            volumeMl?: null | number;
+        };
+        /** @description POST /api/calc/jug. */
+        JugRequest: {
+            outline?: null | components["schemas"]["PlaceRequest"][];
+            /** Format: double */
+            deepestMm?: null | number;
+            marks?: null | components["schemas"]["JugMarkRequest"][];
+            heightsMm?: null | number[];
+        };
         /**
          * @description What is usual for a kind of product. A sheet's own number always wins; these stand in for what a label does not say, and are marked as assumed.
          *     Hours that follow the gel time are given as multiples of it.
@@ -6625,6 +6841,29 @@ export interface components {
              * @description When it is fully cured.
              */
             fullCureAt: null | string;
+        };
+        /** @description A part of a layer that stands by itself. */
+        LayerPoolAnswer: {
+            /** Format: double */
+            volumeMl: number;
+            /** Format: double */
+            areaMm2: number;
+            /** Format: double */
+            maxDepthMm: number;
+            lowestAt: components["schemas"]["PointMm"];
+        };
+        /** @description The answer of /api/calc/layer-pools. */
+        LayerPoolsAnswer: {
+            layers: components["schemas"]["PooledLayerAnswer"][];
+        };
+        /** @description POST /api/calc/layer-pools. */
+        LayerPoolsRequest: {
+            grid?: null | components["schemas"]["GridRequest"];
+            dams?: null | components["schemas"]["DamRequest"][];
+            seed?: null | components["schemas"]["PlaceRequest"];
+            /** Format: double */
+            waterlineMm?: null | number;
+            topsMm?: null | number[];
         };
         /** @enum {unknown} */
         LayerStrategy: "fewest" | "equalDepth" | "equalVolume" | "sealFirst";
@@ -7332,7 +7571,51 @@ export interface components {
             /** @description How it will cure at its own place. */
             cure: components["schemas"]["LayerCure"];
             poured: null | components["schemas"]["BegunPour"];
+            /** @description Where it stands: one place or several, each poured by itself. */
+            pools: components["schemas"]["PlannedPools"];
             mixStop: null | components["schemas"]["Notice"];
+        };
+        /** @description A part of a layer that is poured by itself: what is poured beside it does not reach it before it runs over. */
+        PlannedPool: {
+            /**
+             * Format: double
+             * @description Resin for it, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Its surface, mm².
+             */
+            areaMm2: number;
+            /**
+             * Format: double
+             * @description How deep the layer is there at most, mm.
+             */
+            depthMm: number;
+            /** @description Where to pour: its deepest place. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description How deep a layer may be there, mm; null where none is safe.
+             */
+            safeMm: null | number;
+            /** @description Stop where it is deeper. */
+            standing: components["schemas"]["Standing"];
+        };
+        /** @description Where a layer stands, and what each place takes. */
+        PlannedPools: {
+            /** @description The pools, the largest first: together the layer, but for its puddles. */
+            each: components["schemas"]["PlannedPool"][];
+            /**
+             * Format: int32
+             * @description Hollows of the bed too small to pour for by themselves.
+             */
+            puddles: number;
+            /**
+             * Format: double
+             * @description What they take in all, ml.
+             */
+            puddlesMl: number;
         };
         /** @description A plaster or paste, as its bag describes it. */
         Plaster: {
@@ -7418,6 +7701,16 @@ export interface components {
             areaMm2: number;
             /** Format: double */
             maxDepthMm: number;
+        };
+        /** @description A layer and the pools it stands in, the largest first. */
+        PooledLayerAnswer: {
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            volumeMl: number;
+            pools: components["schemas"]["LayerPoolAnswer"][];
         };
         /** @description The answer of /api/calc/pot. */
         PotAnswer: {
@@ -8152,6 +8445,11 @@ export interface components {
              * @description Resin on the model, ml.
              */
             volumeMl: number;
+            /**
+             * Format: int32
+             * @description In how many places it is poured.
+             */
+            parts: number;
         };
         /**
          * @description When a drowned thing goes in.
@@ -8791,6 +9089,52 @@ export interface components {
              */
             bandMl: number;
         };
+        /**
+         * @description What a water test says of a bed (models.md §2; readings.md P3–P4). What was measured and what stood in the water together are the bed: stones are not
+         *     taken off twice.
+         */
+        TestReckoning: {
+            /**
+             * Format: double
+             * @description What the test would have taken by the ground, ml: the bed to its level less what stood in it.
+             */
+            reckonedMl: number;
+            /**
+             * Format: double
+             * @description What stood in it then, ml under its level.
+             */
+            displacedInTestMl: number;
+            /**
+             * Format: double
+             * @description What was measured, ml; null without a measure.
+             */
+            measuredMl: null | number;
+            /**
+             * Format: double
+             * @description Bed as measured over bed as the ground has it; null without a measure.
+             */
+            calibration: null | number;
+            /**
+             * Format: double
+             * @description Lost in an hour over what dries off, ml/h.
+             */
+            leakMlPerH: number;
+            /**
+             * Format: double
+             * @description What the water takes to its waterline with all that will stand in it, ml.
+             */
+            planMl: number;
+        };
+        /** @description Something that stands, or will stand, in a tested water. */
+        TestedThingRequest: {
+            /** Format: double */
+            volumeMl?: null | number;
+            /** Format: double */
+            baseMm?: null | number;
+            /** Format: double */
+            heightMm?: null | number;
+            inTest?: null | boolean;
+        };
         /** @description A tint on the shelf. */
         Tint: {
             /** @description Identity. */
@@ -9188,6 +9532,27 @@ export interface components {
             groundChanged: boolean;
             /** @description How it stands. */
             notice: components["schemas"]["Notice"];
+        };
+        /** @description POST /api/calc/water-test. */
+        WaterTestRequest: {
+            grid?: null | components["schemas"]["GridRequest"];
+            dams?: null | components["schemas"]["DamRequest"][];
+            seed?: null | components["schemas"]["PlaceRequest"];
+            /** Format: double */
+            levelMm?: null | number;
+            /** Format: double */
+            waterlineMm?: null | number;
+            things?: null | components["schemas"]["TestedThingRequest"][];
+            /** Format: double */
+            inMl?: null | number;
+            /** Format: double */
+            outMl?: null | number;
+            /** Format: double */
+            lostMl?: null | number;
+            /** Format: double */
+            stoodMin?: null | number;
+            /** Format: double */
+            evaporationMlPerH?: null | number;
         };
         /** @description A first waterline for a water put at a place, mm over the board. */
         WaterlineAnswer: {

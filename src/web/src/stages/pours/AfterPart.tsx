@@ -11,6 +11,7 @@ import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatReading, formatVolume } from '../../units/units';
 import { differing } from '../../desk/changes';
+import { PoolsOf } from './PoolsOf';
 
 /** What became of each pour, and what to do now. */
 export function AfterPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -76,6 +77,7 @@ function PourNote({
         Layer {pour.layer} <span className="quiet">{when(pour.at, now)}</span>
       </h3>
       {pour.result !== null && <p>{told(pour.result, units)}</p>}
+      {layer.pools.each.length > 1 && <PoolsOf layer={layer} />}
       {open ? (
         <ResultForm layer={layer} pour={pour} productId={productId} onDone={onDone} />
       ) : (

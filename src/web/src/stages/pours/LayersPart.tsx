@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { layersOf } from '../../api/plan';
@@ -16,6 +16,7 @@ import { formatLength, formatQuantity, formatReading, formatVolume } from '../..
 import { FirstPour } from './FirstPour';
 import { anotherTop } from '../../staff/ownTops';
 import { PoursAnswer } from './PoursAnswer';
+import { PoolsOf } from './PoolsOf';
 import { StrategiesPart } from './StrategiesPart';
 import { setIn, type Fields } from '../../desk/changes';
 
@@ -179,22 +180,31 @@ function Layers({ plan }: { plan: WaterPlan }) {
         </thead>
         <tbody>
           {layersOf(plan).map((layer, i) => (
-            <tr key={i} className={layer.poured === null ? '' : 'poured-layer'}>
-              <th scope="row">
-                {i + 1} {layer.cure.standing !== 'holds' && <StandingMark standing={layer.cure.standing} />}
-              </th>
-              <td>{formatLength(layer.toMm, units)}</td>
-              <td>{formatLength(layer.depthMm, units)}</td>
-              <td>{formatVolume(layer.volumeMl, units)}</td>
-              <td>{formatQuantity(layer.cure.peakC, 'temperature', units)}°</td>
-              <td className="when">
-                {layer.poured !== null
-                  ? 'poured'
-                  : layer.pourAt === null
-                    ? `+ ${hours(layer.pourH)}`
-                    : when(layer.pourAt, now)}
-              </td>
-            </tr>
+            <Fragment key={i}>
+              <tr className={layer.poured === null ? '' : 'poured-layer'}>
+                <th scope="row">
+                  {i + 1} {layer.cure.standing !== 'holds' && <StandingMark standing={layer.cure.standing} />}
+                </th>
+                <td>{formatLength(layer.toMm, units)}</td>
+                <td>{formatLength(layer.depthMm, units)}</td>
+                <td>{formatVolume(layer.volumeMl, units)}</td>
+                <td>{formatQuantity(layer.cure.peakC, 'temperature', units)}°</td>
+                <td className="when">
+                  {layer.poured !== null
+                    ? 'poured'
+                    : layer.pourAt === null
+                      ? `+ ${hours(layer.pourH)}`
+                      : when(layer.pourAt, now)}
+                </td>
+              </tr>
+              {layer.pools.each.length > 1 && (
+                <tr className="pools-row">
+                  <td colSpan={6}>
+                    <PoolsOf layer={layer} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </table>

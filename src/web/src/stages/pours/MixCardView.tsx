@@ -6,7 +6,7 @@ import type { MixCard, MixSession } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { useNow, useZone } from '../../slip/useNow';
-import { drops, hours, when } from '../../slip/words';
+import { drops, hours, when, whereOn } from '../../slip/words';
 import { onWall, timeOfDay } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume } from '../../units/units';
@@ -118,13 +118,19 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
             Stir slowly, scrape sides and base. Then over into a clean cup and {stir(session.secondStirMin)} more
           </Step>
         )}
-        {card.lines.map((line) => (
+        {card.lines.map((line, i) => (
           <Step
-            key={line.waterId}
+            key={i}
             figure={`${formatVolume(line.volumeMl, units)} ${units.volume}`}
             note={line.finishes ? `to ${formatLength(line.toMm, units)} ${units.length}` : 'not full yet'}
           >
-            Into {line.name}, layer {line.layer}. {line.how}
+            Into {line.name}, layer {line.layer}
+            {line.pool !== null && line.at !== null && (
+              <>
+                , <b>pool {line.pool}</b> of {line.pools}: {whereOn(line.at, units)}
+              </>
+            )}
+            . {line.how}
             {line.leftMl >= 0.5 && ` Leaves ${formatVolume(line.leftMl, units)} ${units.volume} in the cup.`}
           </Step>
         ))}

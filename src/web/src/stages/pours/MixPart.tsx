@@ -132,10 +132,11 @@ function Cup({ card, session }: { card: MixCard; session: MixSession }) {
         <strong>{parts(batch, 1, byScale, units)}</strong> <span>{drops(card.tint)}</span>
       </p>
       <dl>
-        {card.lines.map((line) => (
-          <div key={line.waterId}>
+        {card.lines.map((line, i) => (
+          <div key={i}>
             <dt>
               {line.name} {line.layer}
+              {line.pool !== null ? `, pool ${line.pool}` : line.at === null && ', puddles'}
             </dt>
             <dd>
               {formatVolume(line.volumeMl, units)} {ml} to {formatLength(line.toMm, units)} {units.length}
