@@ -72,6 +72,28 @@ public class WaterStageTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task On_a_cold_night_the_big_words_say_to_warm_the_room_and_not_to_mix()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { room = new { nightC = 8 } } });
+        _page.Open(id, "pours");
+        Assert.Contains("Warm the room", Says("[data-testid=first]", "8 °C"), StringComparison.Ordinal);
+        Assert.DoesNotContain(_page.All(".next-thing"), card => card.Text.Contains("Mix", StringComparison.Ordinal));
+        Says(".tideline-head", "Warm the room");
+        _page.Button("Before").Click();
+        Says("[data-item=room]", "stop");
+        Says("[data-item=level]", "ask");
+        _page.Button("Begin layer 1").Click();
+        _page.Until(() => _page.All(".message-stop").FirstOrDefault(one => one.Text.Contains("open before this pour", StringComparison.Ordinal)), "held back");
+
+        // The heater is on: then it is mixed.
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { room = new { nightC = 19 } } });
+        _page.Open(id, "pours");
+        Says(".next-thing", "Mix 70.1 + 62.7 g");
+        Assert.Empty(_page.All("[data-testid=first]"));
+    }
+
+    [Fact]
     public async Task A_dam_is_chosen_dragged_and_cut()
     {
         var id = await Open("Sallow Quay", "Dams");

@@ -14,6 +14,7 @@ public sealed record DryingPoint(DateTimeOffset At, double MassG);
 /// <param name="WhyNoForecast">Why the weighings say nothing yet; null when they do.</param>
 /// <param name="Curve">The fitted curve from the first weighing until it is dry; empty without a forecast.</param>
 /// <param name="IsDry">Whether it is dry now; null when nothing is known.</param>
+/// <param name="WeighedAt">When it was last weighed; null when never.</param>
 /// <param name="Sentence">How it stands, in the maker's words.</param>
 /// <param name="Workings">How the figures came about.</param>
 public sealed record DryingPlan(
@@ -25,6 +26,7 @@ public sealed record DryingPlan(
     string? WhyNoForecast,
     IReadOnlyList<DryingPoint> Curve,
     bool? IsDry,
+    DateTimeOffset? WeighedAt,
     string Sentence,
     IReadOnlyDictionary<string, Working> Workings)
 {
@@ -54,6 +56,7 @@ public sealed record DryingPlan(
             why,
             forecast is null || first is null ? [] : Fitted(log.OnOneClock(), forecast, first.Value),
             dry,
+            log.Weighings.Count > 0 ? log.Weighings.Max(one => one.At) : null,
             Told(thickestMm, hours, dry, forecast is not null, estimated is not null),
             WorkingsOf(room, thickestMm, hours, forecast));
     }

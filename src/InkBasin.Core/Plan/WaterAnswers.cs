@@ -72,7 +72,8 @@ public sealed class WaterAnswers
             [.. _build.Build.Dams.Zip(_build.Dams).Where(pair => pair.Second.Holds.Contains(_water.Id))],
             _build.Sessions.Is?.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)),
             _build.Drying(now),
-            [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)]);
+            [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)],
+            now);
     }
 
     /// <summary>All of it, put together.</summary>

@@ -1,5 +1,6 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Drying;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Pours;
@@ -23,6 +24,7 @@ public sealed record PourCheck(CheckItem Item, string Question, Known Known, str
 /// <param name="Session">The mixing session of its next layer; null without one.</param>
 /// <param name="Drying">How far the plaster has dried.</param>
 /// <param name="Answers">What was answered of this water.</param>
+/// <param name="Now">Now.</param>
 public sealed record PourQuestions(
     PourCase Water,
     LayerPlans? Plans,
@@ -32,22 +34,29 @@ public sealed record PourQuestions(
     IReadOnlyList<(Dam Dam, DamPlan Plan)> Dams,
     MixSession? Session,
     DryingPlan Drying,
-    IReadOnlyList<CheckAnswer> Answers);
+    IReadOnlyList<CheckAnswer> Answers,
+    DateTimeOffset Now);
 
 /// <summary>The list that is answered before resin is opened. It fills itself from what is known and asks for the rest.</summary>
 public static class BeforePour
 {
-    /// <summary>A test that loses no more than this share is tight: what clings and dries off in an hour.</summary>
-    public const double TightShare = 0.02;
+    /// <summary>A test that loses no more than this over what dries off is tight, ml an hour.</summary>
+    public const double TightMlPerH = 1;
 
-    /// <summary>And no less than this is looked at, ml.</summary>
-    public const double TightMl = 1;
+    /// <summary>Less than this nobody sees to be lost, ml: it speaks for no leak, however short the test.</summary>
+    public const double SeenMl = 0.5;
+
+    /// <summary>A seam that held to this near under a level held to it, mm.</summary>
+    public const double HeldToMm = 0.5;
+
+    /// <summary>A test that stood over night finds what a shorter one does not, minutes.</summary>
+    public const double OvernightMin = 480;
 
     /// <summary>A test that stood shorter than this says nothing of leaks, minutes.</summary>
     public const double ShortestTestMin = 15;
 
     /// <summary>Whether a question is asked anew at each pour: what is so of the evening, not of the piece.</summary>
-    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Safety;
+    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Room or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Safety;
 
     /// <summary>The list for the next pour of a water.</summary>
     public static IReadOnlyList<PourCheck> Of(PourQuestions of)
@@ -55,17 +64,17 @@ public static class BeforePour
         ArgumentNullException.ThrowIfNull(of);
         return
         [
-            Item(of, CheckItem.Dry, "Is the plaster dry?", Dry(of.Drying)),
+            Item(of, CheckItem.Dry, "Is the plaster dry?", Dry(of)),
             Item(of, CheckItem.Sealed, "Are bed, banks and all that will be under water sealed?", Sealed(of.Water)),
             Item(of, CheckItem.Dams, "Does a dam hold at every open edge?", Dams(of)),
-            Item(of, CheckItem.Leaks, "Is it tested for leaks?", Leaks(of)),
+            Item(of, CheckItem.Leaks, "Is it tight, as high as this layer comes?", Leaks(of)),
             Item(of, CheckItem.Level, "Is the board level both ways?", (Known.Ask, "Lay a spirit level along it and across it. Resin shows every slope.")),
-            Item(of, CheckItem.Room, "Is the room within the product’s range?", Room(of.Water)),
+            Item(of, CheckItem.Room, "Does the room stay within the product’s range, by night too?", Room(of)),
             Item(of, CheckItem.Layer, "Is this layer safe to pour?", LayerIsSafe(of)),
             Item(of, CheckItem.Stock, "Is enough at hand, and in date?", Stock(of)),
-            Item(of, CheckItem.Bubbles, "What about bubbles?", (Known.Ask, "Look 10, 20 and 30 minutes after the pour. Straw or toothpick at hand; heat only briefly, never beside alcohol, aerosol, foliage or lights.")),
+            Item(of, CheckItem.Bubbles, "Is all at hand for the bubbles?", (Known.Ask, "Look 10, 20 and 30 minutes after the pour. Straw or toothpick at hand; heat only briefly, never beside alcohol, aerosol, foliage or lights.")),
             Item(of, CheckItem.Dust, "Is a cover ready against dust?", (Known.Ask, "A box or lid that keeps clear of the surface. It keeps warmth in too: the resin under it runs hotter.")),
-            Item(of, CheckItem.Safety, "Gloves, eyes, air?", (Known.Ask, "Nitrile gloves, eye protection, fresh air or the respirator the product’s safety sheet names; children and pets out.")),
+            Item(of, CheckItem.Safety, "Are gloves, eye protection and fresh air ready?", (Known.Ask, "Nitrile gloves, eye protection, fresh air or the respirator the product’s safety sheet names; children and pets out.")),
         ];
     }
 
@@ -78,8 +87,20 @@ public static class BeforePour
         return new PourCheck(item, question, told.Known, told.Because, answer, settled);
     }
 
-    private static (Known Known, string Because) Dry(DryingPlan drying) =>
-        (drying.IsDry switch { true => Known.Yes, false => Known.No, _ => Known.Ask }, drying.Sentence);
+    private static (Known Known, string Because) Dry(PourQuestions of)
+    {
+        // Water that stood on it since anybody last weighed it wets it again; a layer over it seals that in.
+        var drying = of.Drying;
+        if (of.Water.Begun.Count == 0 && drying.IsDry == true && WaterTestPlan.Last(of.Takes.Tests) is { } test)
+        {
+            var wet = test.At.AddMinutes(test.StoodMin);
+            var dry = wet.AddHours(drying.EstimateH);
+            if (wet > (drying.WeighedAt ?? DateTimeOffset.MinValue) && of.Now < dry)
+                return (Known.No, $"Its last water test wetted it again: about {Math.Ceiling((dry - of.Now).TotalHours):0} h more by the room, or weigh it until it stands still.");
+        }
+
+        return (drying.IsDry switch { true => Known.Yes, false => Known.No, _ => Known.Ask }, drying.Sentence);
+    }
 
     private static (Known Known, string Because) Sealed(PourCase water)
     {
@@ -92,8 +113,8 @@ public static class BeforePour
     private static (Known Known, string Because) Dams(PourQuestions of)
     {
         var open = of.Water.Water.Basin.OpenEdges.Count;
-        if (open > 0) return (Known.No, $"{open} open {(open == 1 ? "edge" : "edges")} under the waterline.");
-        if (of.Level.Standing == Standing.Stop) return (Known.No, $"It would run over at {Said.Tenth(of.Level.SpillMm)} mm.");
+        if (open > 0) return (Known.No, $"{open} open {(open == 1 ? "edge" : "edges")} under the waterline: put a dam up, or bring the water down.");
+        if (of.Level.Standing == Standing.Stop) return (Known.No, $"It would run over at {Said.Tenth(of.Level.SpillMm)} mm: bring the waterline down, or raise the ground or the dam there.");
         if (of.Dams.Count == 0) return (Known.Yes, "No edge is open.");
         var stands = $"{(of.Dams.Count == 1 ? "Its dam stands" : $"Its {of.Dams.Count} dams stand")} over the waterline";
         List<int> bare = [.. of.Dams.Where(one => !one.Dam.Released && DamChoice.Of(one.Dam.Make).ReleaseAgent is not null).Select(one => one.Plan.Number)];
@@ -104,27 +125,51 @@ public static class BeforePour
 
     private static (Known Known, string Because) Leaks(PourQuestions of)
     {
-        if (of.Water.Begun.Count > 0) return (Known.Yes, "A layer is in it already.");
-        if (WaterTestPlan.Last(of.Takes.Tests) is not { } test)
+        var (begun, top) = (of.Water.Begun, of.Plans?.Next?.ToMm ?? of.Water.Water.WaterlineMm);
+        var test = WaterTestPlan.Last(of.Takes.Tests);
+        if (test is { GroundChanged: false, LostMl: { } lost } && test.StoodMin >= ShortestTestMin)
         {
-            return of.Water.Layering.Strategy == LayerStrategy.SealFirst
-                ? (Known.Yes, "The first layer is a thin seal pour: it finds the leaks. Stay by it.")
-                : (Known.Ask, "No water test is logged. Inked water to the waterline shows every leak; then it must dry again.");
+            // What is lost beyond what dries off, at the level it was tested to.
+            var dries = Evaporation.MlPerH(of.Water.Water.Basin.Storage?.AreaAt(test.LevelMm) ?? 0, of.Water.Bench.Room) * test.StoodMin / 60;
+            var leak = Math.Max(0, (lost - dries) / test.StoodMin * 60);
+            if (leak > TightMlPerH && lost - dries > SeenMl)
+                return (Known.No, $"It lost {Said.Short(lost)} ml in {test.StoodMin:0} min, about {Said.Short(leak)} ml an hour over what dries off: find the leak and test again.");
+            if (test.LevelMm >= top - HeldToMm)
+                return (Known.Yes, $"Stood {test.StoodMin:0} min at {Said.Tenth(test.LevelMm)} mm and lost {Said.Short(lost)} ml; about {Said.Short(dries)} ml dry off.{(test.StoodMin < OvernightMin ? " Some leaks show only over night: a test left until morning finds them." : "")}");
+            if (begun.Count == 0) return (Known.Ask, $"It was tested to {Said.Tenth(test.LevelMm)} mm; this layer comes to {Said.Tenth(top)}. Seams over the tested level are not known.");
         }
 
-        if (test.GroundChanged) return (Known.Ask, "The ground has changed since its last water test.");
-        if (test.StoodMin < ShortestTestMin || test.LostMl is not { } lost)
+        // What has held a layer holds the next one up to there.
+        if (begun.Count > 0)
+        {
+            var held = Math.Max(of.Plans?.Layers.Where(layer => layer.Poured is not null).Select(layer => layer.ToMm).DefaultIfEmpty(double.NegativeInfinity).Max() ?? double.NegativeInfinity, test is { GroundChanged: false, LostMl: not null } ? test.LevelMm : double.NegativeInfinity);
+            return held >= top - HeldToMm
+                ? (Known.Yes, $"It has held up to {Said.Tenth(held)} mm.")
+                : (Known.Ask, double.IsFinite(held) ? $"It has held up to {Said.Tenth(held)} mm; this layer comes to {Said.Tenth(top)}. Look along every seam over that." : "A layer is in it; look along every seam over that.");
+        }
+
+        if (test is { GroundChanged: true }) return (Known.Ask, "The ground has changed since its last water test.");
+        if (test is not null)
             return (Known.Ask, $"The last water test stood {test.StoodMin:0} min{(test.LostMl is null ? " and nobody looked what it lost" : "")}: leave it {ShortestTestMin:0} or more and look.");
-        return lost <= Math.Max(TightMl, of.Level.VolumeMl * TightShare)
-            ? (Known.Yes, $"Stood {test.StoodMin:0} min and lost {Said.Short(lost)} ml.")
-            : (Known.No, $"It lost {Said.Short(lost)} ml in {test.StoodMin:0} min: find the leak and test again.");
+        return of.Water.Layering.Strategy == LayerStrategy.SealFirst
+            ? (Known.Yes, "The first layer is a thin seal pour: it finds the leaks. Stay by it.")
+            : (Known.Ask, "No water test is logged. Inked water to the waterline shows every leak; some only over night. Then it must dry again.");
     }
 
-    private static (Known Known, string Because) Room(PourCase water)
+    private static (Known Known, string Because) Room(PourQuestions of)
     {
+        var water = of.Water;
         if (water.Sheet is not { } sheet) return (Known.No, "Its product sheet is not in the stores.");
-        var room = water.Bench.Room.AirC;
-        return (room >= sheet.WorkFromC && room <= sheet.WorkToC ? Known.Yes : Known.No, $"The room is at {room:0.#} °C; the sheet wants {sheet.WorkFromC:0.#} to {sheet.WorkToC:0.#} °C, night included.");
+        var range = RoomRange.Of(water.Bench.Room, water.Bench.RoomLog, water.Bench.Zone, of.Now);
+        var wants = $"the sheet wants {sheet.WorkFromC:0.#} to {sheet.WorkToC:0.#} °C";
+        var spans = range.WarmestC - range.ColdestC < 0.05 ? $"at {range.ColdestC:0.#} °C" : $"between {range.ColdestC:0.#} and {range.WarmestC:0.#} °C";
+        if (range.ColdestC < sheet.WorkFromC)
+            return (Known.No, $"Warm the room, nights too: it falls to {range.ColdestC:0.#} °C, by its nights and its log, and {wants}. Too cold it may stay soft.");
+        if (range.WarmestC > sheet.WorkToC)
+            return (Known.No, $"Wait for cooler air: the room comes to {range.WarmestC:0.#} °C, by its log, and {wants}. Too warm it runs away.");
+        return range.NightKnown
+            ? (Known.Yes, $"The room is {spans}, nights counted; {wants}.")
+            : (Known.Ask, $"The room is {spans} by day; {wants}. Nobody has noted how cold the nights get, and it cures through them.");
     }
 
     private static (Known Known, string Because) LayerIsSafe(PourQuestions of)

@@ -35,7 +35,9 @@ public class BeforePourTests
     {
         var list = ListOf(Samples.Creek);
         Assert.Equal(Enum.GetValues<CheckItem>(), list.Select(check => check.Item));
-        Assert.Equal(Known.Yes, One(Samples.Creek, CheckItem.Room).Known);
+        Assert.Equal(Known.Ask, One(Samples.Creek, CheckItem.Room).Known);
+        Assert.Equal(Known.Yes, One(Samples.Creek with { Room = Samples.Creek.Room with { NightC = 19 } }, CheckItem.Room).Known);
+        Assert.All(list, check => Assert.Matches("^(Is|Are|Does) .*\\?$", check.Question));
         Assert.Equal(Known.Ask, One(Samples.Creek, CheckItem.Bubbles).Known);
         Assert.All(list, check => Assert.True(check.Question.Length > 5 && check.Because.Length > 5));
         Assert.All(list, check => Assert.Equal(check.Known == Known.Yes, check.Settled));
@@ -55,7 +57,7 @@ public class BeforePourTests
     {
         var cold = Samples.Creek with { Room = new Room(8, 60) };
         var agreed = Answered(cold, check => check.Known != Known.Yes);
-        Assert.Contains("Is the room within", Assert.Throws<RefusedException>(() => Begin(agreed)).Message, StringComparison.Ordinal);
+        Assert.Contains("Does the room stay within", Assert.Throws<RefusedException>(() => Begin(agreed)).Message, StringComparison.Ordinal);
         Begin(Answered(cold, check => check.Known != Known.Yes, overrides: true));
         Assert.Throws<RefusedException>(() => new AnswerCheck("w", CheckItem.Room, new CheckAnswer("w", CheckItem.Room, true, " ", Now)).Apply(cold));
     }

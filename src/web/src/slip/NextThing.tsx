@@ -3,6 +3,8 @@ import type { Water, WaterPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
+import { StandingMark } from './StandingMark';
+import { useFirst } from './useBeforePour';
 import { useNow } from './useNow';
 import { drops, hours, parts, scuff, when } from './words';
 
@@ -11,6 +13,7 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { build, plan: whole } = useDesk('build', 'plan');
   const units = useUnits();
   const now = useNow();
+  const first = useFirst(plan);
   const byScale = build.measuring.device.kind === 'scale';
   // What has begun is done with; where no pour of the build was ever logged, the clock has to do.
   const begun = layersOf(plan).filter((one) => one.poured !== null).length;
@@ -28,6 +31,18 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
               Dams may come off from <strong>{when(stripAt, now)}</strong>.
             </>
           )}
+        </p>
+      </section>
+    );
+  }
+  if (first !== null) {
+    return (
+      <section className="next-thing stopped" data-testid="first">
+        <p>
+          <StandingMark standing="stop" /> <strong>First: {first}</strong>
+        </p>
+        <p className="quiet">
+          Layer {index + 1} of {water.name} waits for that. The whole list is under Before.
         </p>
       </section>
     );

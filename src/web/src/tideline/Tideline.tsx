@@ -2,6 +2,7 @@ import type { Build, BuildPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../scene/useSize';
 import { lasting, when } from '../slip/words';
+import { useFirst } from '../slip/useBeforePour';
 import { useNow } from '../slip/useNow';
 import { inWords } from '../units/clock';
 import { nextPour, ribbon, tide, type Tide } from './tide';
@@ -19,12 +20,17 @@ export function Tideline() {
   const { days, x } = ribbon(now, count, perDay);
   const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
   const next = nextPour(build, plan, now.getTime());
+  const first = useFirst(plan.waters.find((one) => one.id === next?.waterId) ?? null);
   return (
     <footer className="tideline" aria-label="Tideline: the days ahead">
       <div className="tideline-head" aria-live="polite">
-        <span className="tideline-next">next</span>
+        <span className="tideline-next">{next !== null && first !== null ? `first, for ${next.label}` : 'next'}</span>
         {next === null ? (
           <strong>{nothingAhead(build, plan)}</strong>
+        ) : first !== null ? (
+          <strong className="tideline-first" title={first}>
+            {first}
+          </strong>
         ) : (
           <>
             <strong>

@@ -9,6 +9,7 @@ export interface Tide {
   label: string;
   fromMs: number;
   toMs: number;
+  waterId: string;
   /** A pour that is logged as begun. */
   poured?: boolean;
   /** A pour on a layer under it: it may wait as long as the recoat window is open. */
@@ -27,6 +28,7 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
       found.push({
         key: `${waterPlan.id} ${i}`,
         kind: 'pour',
+        waterId: waterPlan.id,
         label,
         fromMs,
         toMs: fromMs,
@@ -38,6 +40,7 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
       found.push({
         key: `${waterPlan.id} ${i} cure`,
         kind: 'cure',
+        waterId: waterPlan.id,
         label: last ? `${label} hardens fully` : `${label} cures until the next may go on`,
         fromMs,
         toMs: Date.parse(until),
@@ -46,7 +49,14 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
     const { stripAt } = pouredAs(waterPlan);
     if (stripAt !== null) {
       const at = Date.parse(stripAt);
-      found.push({ key: `${waterPlan.id} strip`, kind: 'strip', label: `strip ${name}`, fromMs: at, toMs: at });
+      found.push({
+        key: `${waterPlan.id} strip`,
+        kind: 'strip',
+        waterId: waterPlan.id,
+        label: `strip ${name}`,
+        fromMs: at,
+        toMs: at,
+      });
     }
   });
   return found;

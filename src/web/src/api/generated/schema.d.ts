@@ -5426,6 +5426,11 @@ export interface components {
             curve: components["schemas"]["DryingPoint"][];
             /** @description Whether it is dry now; null when nothing is known. */
             isDry: null | boolean;
+            /**
+             * Format: date-time
+             * @description When it was last weighed; null when never.
+             */
+            weighedAt: null | string;
             /** @description How it stands, in the maker's words. */
             sentence: string;
             /** @description How the figures came about. */

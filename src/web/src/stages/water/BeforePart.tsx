@@ -1,27 +1,20 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { answer, api } from '../../api/client';
 import { layersOf } from '../../api/plan';
 import type { PourCheck, Water } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { StandingMark } from '../../slip/StandingMark';
+import { useBeforePour } from '../../slip/useBeforePour';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 
 /** The list before a pour: what is known answers itself, the rest is asked; until then no pour begins. */
 export function BeforePart({ water }: { water: Water }) {
-  const { id, version, plan, edit } = useDesk('id', 'version', 'plan', 'edit');
+  const { plan, edit } = useDesk('plan', 'edit');
   const now = useNow();
   const layers = layersOf(plan.waters.find((one) => one.id === water.id));
-  const { data, error } = useQuery({
-    queryKey: ['before-pour', id, version, water.id],
-    queryFn: () =>
-      answer(api.GET('/api/builds/{id}/waters/{waterId}/before-pour', { params: { path: { id, waterId: water.id } } })),
-    retry: false,
-    placeholderData: (before) => before,
-  });
+  const { data, error } = useBeforePour(water.id);
   if (error !== null)
     return (
       <section>
@@ -98,7 +91,11 @@ function CheckLine({ water, check }: { water: Water; check: PourCheck }) {
   return (
     <li className={check.settled ? 'settled' : 'open'} data-item={check.item}>
       <div className="check-head">
-        <StandingMark standing={check.settled ? (answered?.overrides === true ? 'tight' : 'holds') : 'stop'} />
+        <StandingMark
+          standing={
+            check.settled ? (answered?.overrides === true ? 'tight' : 'holds') : check.known === 'ask' ? 'ask' : 'stop'
+          }
+        />
         <span>{check.question}</span>
       </div>
       <p>{check.because}</p>

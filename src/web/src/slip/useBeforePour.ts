@@ -1,0 +1,29 @@
+import { useQuery } from '@tanstack/react-query';
+import { answer, api } from '../api/client';
+import type { WaterPlan } from '../api/types';
+import { useDesk } from '../desk/DeskContext';
+
+/** The list before the next pour of a water, as it stands for the build that is kept; null asks nothing. */
+export function useBeforePour(waterId: string | null) {
+  const { id, version } = useDesk('id', 'version');
+  return useQuery({
+    queryKey: ['before-pour', id, version, waterId],
+    queryFn: () =>
+      answer(
+        api.GET('/api/builds/{id}/waters/{waterId}/before-pour', { params: { path: { id, waterId: waterId ?? '' } } }),
+      ),
+    enabled: waterId !== null,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+}
+
+/**
+ * What a water is stopped by: the worst the plan says of it, else what its list knows to be otherwise. Nothing is mixed before that is mended, so it is
+ * said in place of what to mix. Null where nothing stops it; what only the maker can say is asked, and stops nothing here.
+ */
+export function useFirst(plan: WaterPlan | null): string | null {
+  const { data } = useBeforePour(plan?.id ?? null);
+  const said = plan?.notices.find((notice) => notice.standing === 'stop')?.sentence;
+  return said ?? data?.checks.find((check) => check.known === 'no' && !check.settled)?.because ?? null;
+}
