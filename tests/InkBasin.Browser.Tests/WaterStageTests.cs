@@ -65,10 +65,44 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Button("Test").Click();
         _page.Button("Log a water test").Click();
         Says("[data-testid=water-test]", "The plan reckons");
+        _page.Type("Poured in", "60");
         _page.Type("Tipped out", "90");
         _page.Button("Log it").Click();
         _page.Until(() => _page.All(".message-stop").Count == 1, "the refusal");
         Assert.Equal("90", _page.Field("Tipped out").GetAttribute("value"));
+    }
+
+    [Fact]
+    public async Task A_test_with_stones_in_it_takes_them_off_once_and_nothing_is_filled_in_for_the_maker()
+    {
+        var id = await Open("Sallow Quay", "Test");
+        var plan = (await fixture.Read(id))["plan"]!;
+        var bed = plan["waters"]![0]!["level"]!["volumeMl"]!.GetValue<double>();
+        var stood = (await fixture.Read(id))["build"]!["drowned"]!.AsArray().Zip(plan["drowned"]!.AsArray())
+            .Where(pair => pair.First!["setIn"]!.GetValue<string>() == "before" && pair.Second!["waterId"]?.GetValue<string>() == "creek").Sum(pair => pair.Second!["displacedMl"]!.GetValue<double>());
+        _page.Button("Log a water test").Click();
+        Says("[data-testid=water-test]", "of the bare bed");
+        Assert.Equal(["", "", "", ""], new[] { "Poured in", "Tipped out", "Stood", "Lost meanwhile" }.Select(label => _page.Field(label).GetAttribute("value")));
+        Assert.False(_page.Button("Log it").Enabled);
+        _page.Choose(_page.Field("Stood in it"), "all");
+        _page.Type("Poured in", (bed - stood).ToString("0.0", System.Globalization.CultureInfo.InvariantCulture));
+        _page.Button("Log it").Click();
+        Says("[data-testid=water-test]", "Just what the plan reckons");
+        _page.Settled();
+        var takes = (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!;
+        Assert.Equal(1, takes["calibration"]!.GetValue<double>(), 3);
+        Assert.Equal(bed - takes["displacedMl"]!.GetValue<double>(), takes["range"]!["expectedMl"]!.GetValue<double>(), 0.2);
+
+        // One that only looked for leaks leaves that as it is.
+        _page.Button("Log a water test").Click();
+        _page.Choose(_page.Field("Stood in it"), "nothing");
+        _page.Type("Stood", "600");
+        _page.Type("Lost meanwhile", "20");
+        _page.Button("Log it").Click();
+        Says("[data-testid=water-test]", "Only the loss was looked at");
+        _page.Settled();
+        Assert.Equal(takes["calibration"]!.GetValue<double>(), (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["calibration"]!.GetValue<double>(), 9);
+        Assert.Empty(_page.Faults());
     }
 
     [Fact]

@@ -23,6 +23,7 @@ public sealed class BuildAnswers
     private const double FoamShowsMm = 0.1;
 
     private readonly CompiledGround _ground;
+    private readonly BasinMemory _basins;
     private readonly Lazy<IReadOnlyList<StandingWater>> _standing;
     private readonly Lazy<IReadOnlyList<WaterAnswers>> _waters;
     private readonly Lazy<IReadOnlyList<DrownedPlan>> _drowned;
@@ -41,7 +42,7 @@ public sealed class BuildAnswers
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(stores);
         ArgumentNullException.ThrowIfNull(memory);
-        (Build, _ground, Stores, Cancel) = (build, ground, stores, cancel);
+        (Build, _ground, _basins, Stores, Cancel) = (build, ground, memory.Basins, stores, cancel);
         Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, Clock.Zone(build.TimeZone), memory.Cures);
         _standing = new(() => [.. build.Waters.Select(water => Stand(water, memory.Basins))]);
         _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
@@ -127,6 +128,8 @@ public sealed class BuildAnswers
         return ColumnOf(
             Math.Round(Foam(water.DeepestCell), 1), Math.Round(_ground.SkinMm[water.DeepestCell], 1), Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
     }
+
+    internal double BedMlAt(PointMm seed, double levelMm) => _basins.BedMlAt(_ground.Surface, seed, levelMm);
 
     // Foam insulates: reckoned thicker than it is, to the next doubling, it makes no layer look safer, and most cells of a bed are one column.
     internal BedColumn BedAt(int cell)

@@ -28,7 +28,7 @@ public sealed class WaterAnswers
         Standing = standing;
         _level = new(() => WaterLevel.Of(standing, build.Standing, build.Build.Scale));
         _takes = new(() => WaterTakes.Of(
-            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled)));
+            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled), level => build.BedMlAt(water.Seed, level)));
         _case = new(CaseOf);
         _course = new(() => Case.Course(build.Cancel));
         _layers = new(() => Answer.Of(() => LayerPlans.Of(Case, _course.Value)));
@@ -108,7 +108,7 @@ public sealed class WaterAnswers
         FirstPourAt = _water.FirstPourAt,
         Begun = [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)],
         Things = _build.ThingsIn(_water.Id),
-        Calibration = Takes.Calibration,
+        Storage = Takes.Storage,
         Bed = _build.BedUnder(Standing),
         BedAt = _build.BedAt,
         Bench = _build.Bench,

@@ -47,8 +47,8 @@ public sealed record AfterPour(
         ArgumentNullException.ThrowIfNull(waters);
         var (water, plans) = waters[at];
         var poured = plans.Layers.LastOrDefault(layer => layer.Poured is not null);
-        if (poured?.Poured?.Result is not { } result || water is not { Sheet: { } sheet, Water.Basin.Storage: { } storage }) return null;
-        double Between(double fromMm, double toMm) => (storage.VolumeAt(toMm) - storage.VolumeAt(fromMm)) * water.Calibration;
+        if (poured?.Poured?.Result is not { } result || water is not { Sheet: { } sheet, Storage: { } storage }) return null;
+        double Between(double fromMm, double toMm) => storage.VolumeAt(toMm) - storage.VolumeAt(fromMm);
         double? mixed = result.OneG is { } one ? (one / sheet.DensityA) + ((result.TwoG ?? 0) / sheet.DensityB) : null;
         if (!sheet.Traits.IsOnePart && result.TwoG is null) mixed = null;
         var shortMm = poured.Poured.ToMm - result.ReachedMm;

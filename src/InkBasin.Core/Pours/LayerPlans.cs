@@ -25,7 +25,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
     public static LayerPlans Of(PourCase water, LayerCourse? course)
     {
         ArgumentNullException.ThrowIfNull(water);
-        var layers = water is { Sheet: { } sheet, Water.Basin.Storage: { } storage } && course is not null ? Planned(water, storage, sheet, course) : [];
+        var layers = water is { Sheet: { } sheet, Storage: { } storage } && course is not null ? Planned(water, storage, sheet, course) : [];
         var last = layers.Count > 0 ? layers[^1] : null;
 
         // The later of the sheet and the model: what is still soft must not lose its dam.
@@ -46,7 +46,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
     {
         var (begun, bench) = (water.Begun, water.Bench);
         var (levels, poured) = LayerLevels.Of(storage, water.Layering, begun, course.Safe()?.SafeMm ?? sheet.GreatestLayerMm);
-        var cut = Pours.Layers.Through(storage, levels, sheet.ShrinkPercent, water.Calibration);
+        var cut = Pours.Layers.Through(storage, levels, sheet.ShrinkPercent, calibration: 1);
         var startAt = poured > 0 ? begun[0].At : water.FirstPourAt;
         var split = LayerPools.Under(water.Water.Region, [.. levels.Skip(1)]);
         var layers = new List<PlannedLayer>(cut.Count);

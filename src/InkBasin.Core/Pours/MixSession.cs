@@ -129,7 +129,7 @@ public static class MixSessions
         var ahead = new List<Ahead>();
         foreach (var (water, plans) in waters)
         {
-            if (water is not { Sheet: { } sheet, Water.Basin.Storage: { } storage }) continue;
+            if (water is not { Sheet: { } sheet, Storage: { } storage }) continue;
             foreach (var (i, layer) in plans.Layers.Index())
             {
                 if (layer.Poured is null) ahead.Add(new Ahead(water, layer, i, sheet, storage));

@@ -35,8 +35,8 @@ public sealed record PourCase
     /// <summary>What stands in it, with the levels of their bases, mm.</summary>
     public required IReadOnlyList<(DrownedThing Thing, double BaseMm)> Things { get; init; }
 
-    /// <summary>Measured over reckoned volume.</summary>
-    public required double Calibration { get; init; }
+    /// <summary>Its curve as its water tests have it; null when nothing is wet.</summary>
+    public required StageStorage? Storage { get; init; }
 
     /// <summary>What lies under its deepest point.</summary>
     public required BedColumn Bed { get; init; }

@@ -17,6 +17,18 @@ public sealed class BasinMemory
 
     private sealed record Known(IReadOnlyList<Dam> Dams, EdgeOutlets Outlets, SpillPoint Brim, double DimpleMm, Basin Basin);
 
+    private readonly ConditionalWeakTable<HeightField, ConcurrentDictionary<(int Cell, double LevelMm), double>> _beds = [];
+
+    /// <summary>What the bare bed of a ground holds over a seed to a level, ml: asked at the levels of water tests, which stay while a waterline is dragged.</summary>
+    public double BedMlAt(HeightField field, PointMm seed, double levelMm)
+    {
+        ArgumentNullException.ThrowIfNull(field);
+        var known = _beds.GetValue(field, _ => new());
+        var cell = field.CellAt(seed);
+        if (known.Count >= MostSeeds) known.Clear();
+        return known.GetOrAdd((cell, levelMm), key => WetRegion.Flood(field, key.Cell, key.LevelMm).VolumeMl);
+    }
+
     /// <summary>The same answer as <see cref="Basin.Measure"/>.</summary>
     /// <param name="field">The ground.</param>
     /// <param name="dams">Dams along the board's edges.</param>

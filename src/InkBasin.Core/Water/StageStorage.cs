@@ -134,6 +134,28 @@ public sealed class StageStorage
     }
 
     /// <summary>
+    /// The same curve with its volumes corrected at some levels: up to the first by its factor, between two in proportion to what lies between, over the last by its
+    /// factor. Exact: volume stays linear between the knots.
+    /// </summary>
+    /// <param name="at">Levels, mm, rising, and true over drawn volume there; none leaves the curve as it is.</param>
+    public StageStorage Corrected(IReadOnlyList<(double LevelMm, double Factor)> at)
+    {
+        ArgumentNullException.ThrowIfNull(at);
+        if (at.Count == 0) return this;
+        var knots = at.Select(one => (Drawn: VolumeAt(one.LevelMm), True: one.Factor * VolumeAt(one.LevelMm), one.Factor)).ToList();
+        double Slope(int part) => part == 0 ? knots[0].Factor : part == knots.Count ? knots[^1].Factor : (knots[part].True - knots[part - 1].True) / (knots[part].Drawn - knots[part - 1].Drawn);
+        int PartOf(double ml) => knots.Count(knot => knot.Drawn < ml);
+        double TrueOf(double ml)
+        {
+            var part = PartOf(ml);
+            return part == 0 ? ml * knots[0].Factor : knots[part - 1].True + ((ml - knots[part - 1].Drawn) * Slope(part));
+        }
+
+        double[] levels = [.. _levelMm.Concat(at.Select(one => one.LevelMm).Where(level => level > BedMm && level < TopMm)).Distinct().Order()];
+        return new StageStorage(levels, [.. levels.Select(level => TrueOf(VolumeAt(level)))], [.. levels.Select(level => AreaAt(level) * Slope(PartOf(VolumeAt(level))))]);
+    }
+
+    /// <summary>
     /// Points from the bed to the top for a table or a drawing: every knot when there are at most
     /// <paramref name="most"/>, else evenly spaced levels; never fewer than <paramref name="least"/> and each exact.
     /// </summary>

@@ -4,34 +4,39 @@ namespace InkBasin.Core.Water;
 
 /// <summary>What a water takes: the volume of the ground, corrected by its tests and less what stands in it.</summary>
 /// <param name="Tests">Its water tests, oldest first.</param>
-/// <param name="Calibration">Measured over reckoned volume of the last of them; 1 without one.</param>
+/// <param name="Calibration">True over drawn volume to the waterline, by the tests; 1 without one.</param>
 /// <param name="DisplacedMl">What drowned things take the place of, ml.</param>
 /// <param name="Range">Resin it takes with how well that is known; null when nothing is wet.</param>
 public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calibration, double DisplacedMl, VolumeRange? Range)
 {
+    /// <summary>The water's curve as its tests have it; null when nothing is wet.</summary>
+    internal StageStorage? Storage { get; init; }
+
     /// <summary>Works it out.</summary>
     /// <param name="water">The water.</param>
     /// <param name="tests">Its tests, in any order.</param>
     /// <param name="things">What stands in it, with the levels of their bases.</param>
+    /// <param name="bedMlAt">What the bare bed holds to a level, ml, where that is remembered; null floods it.</param>
     /// <param name="beds">Measured beds of the recipe that are switched on: one that holds the water's starting point brings its band.</param>
-    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<SurveyedBed> beds)
+    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<SurveyedBed> beds, Func<double, double>? bedMlAt = null)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(tests);
         ArgumentNullException.ThrowIfNull(beds);
         var (region, field) = (water.Region, water.Region.Field);
-        var told = WaterTestPlan.Of(tests, level => WetRegion.Flood(field, field.CellAt(water.Seed), level).VolumeMl);
-        var calibration = WaterTestPlan.CalibrationOf(told);
+        var told = WaterTestPlan.Of(tests, bedMlAt ?? (level => WetRegion.Flood(field, field.CellAt(water.Seed), level).VolumeMl));
+        var storage = water.Basin.Storage is { } drawn ? WaterTestPlan.Corrected(drawn, told) : null;
+        var calibration = storage is not null && region.VolumeMl > 0 ? storage.VolumeAt(water.WaterlineMm) / region.VolumeMl : 1;
         var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
         if (region.Cells.Length == 0) return new WaterTakes(told, calibration, displaced, null);
 
         var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.Figures(field.CellMm).BandMl).ToList();
-        var measured = WaterTestPlan.Last(told) is { GroundChanged: false, MeasuredMl: { } ml } ? (double?)ml : null;
+        var measured = told.LastOrDefault(test => test is { GroundChanged: false, MeasuredMl: not null })?.MeasuredMl;
 
         // Once the water itself was measured, or its bed was, how far hands carve off a drawing matters no more.
         var bedOff = measured is not null || bands.Count > 0 ? 0 : VolumeRange.CarvedToMm + VolumeRange.RoughnessMm(region);
         var expected = Math.Max(0, (region.VolumeMl * calibration) - displaced);
-        return new WaterTakes(told, calibration, displaced, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured));
+        return new WaterTakes(told, calibration, displaced, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured)) { Storage = storage };
     }
 
     /// <summary>How the volume came about, and what it takes.</summary>

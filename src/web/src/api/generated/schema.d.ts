@@ -5236,6 +5236,24 @@ export interface components {
             /** Format: double */
             graduation?: null | number;
         };
+        /** @description A thing that takes the place of water, as a test met it. */
+        Displacer: {
+            /**
+             * Format: double
+             * @description Its volume, ml, ≥ 0.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Level of its base, mm.
+             */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description Height over its base, mm, above 0.
+             */
+            heightMm: number;
+        };
         /** @description A kind of drowned thing to begin from. */
         DrownedKind: {
             /** @description Identity in the catalogue. */
@@ -9437,7 +9455,7 @@ export interface components {
             tests: components["schemas"]["WaterTestPlan"][];
             /**
              * Format: double
-             * @description Measured over reckoned volume of the last of them; 1 without one.
+             * @description True over drawn volume to the waterline, by the tests; 1 without one.
              */
             calibration: number;
             /**
@@ -9465,7 +9483,7 @@ export interface components {
             levelMm: number;
             /**
              * Format: double
-             * @description What the plan reckoned to that level when it was logged, ml, above 0.
+             * @description What the bare bed held to that level by the plan when it was logged, ml, above 0.
              */
             reckonedMl: number;
             /**
@@ -9488,6 +9506,8 @@ export interface components {
              * @description Lost while it stood, ml: topped up or seen to sink; null when nobody looked.
              */
             lostMl: null | number;
+            /** @description What stood in the water while it was tested, as it stood then; later changes of the model do not touch it. */
+            things: components["schemas"]["Displacer"][];
         };
         /** @description What a logged water test says. */
         WaterTestPlan: {
@@ -9508,6 +9528,11 @@ export interface components {
              * @description What the plan reckoned to that level then, ml.
              */
             reckonedMl: number;
+            /**
+             * Format: double
+             * @description What stood in it took the place of so much, ml.
+             */
+            displacedMl: number;
             /**
              * Format: double
              * @description What was measured, ml; null when only a loss was.

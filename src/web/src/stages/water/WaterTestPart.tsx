@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
-import type { Water, WaterPlan } from '../../api/types';
+import type { Displacer, Water, WaterPlan } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
-import { NumberField } from '../../slip/fields';
+import { ChoiceField, NumberField, OptionalField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
@@ -12,19 +12,36 @@ import { useUnits } from '../../units/UnitsContext';
 import { formatFine, formatLength, formatVolume, unitOf } from '../../units/units';
 import { addTo, removeFrom } from '../../desk/changes';
 
+/** What the maker measured; null where nothing was. */
 interface Draft {
   levelMm: number;
-  inMl: number;
-  outMl: number;
-  stoodMin: number;
-  lostMl: number;
+  inMl: number | null;
+  outMl: number | null;
+  stoodMin: number | null;
+  lostMl: number | null;
+  /** Whether what stands in the water stood in it then; null until it is said. */
+  furnished: boolean | null;
 }
+
+const FIELDS = [
+  { field: 'inMl', label: 'Poured in', quantity: 'volume', hint: '' },
+  { field: 'outMl', label: 'Tipped out', quantity: 'volume', hint: '' },
+  { field: 'stoodMin', label: 'Stood', quantity: null, hint: '' },
+  { field: 'lostMl', label: 'Lost meanwhile', quantity: 'volume', hint: '' },
+] as const;
 
 /** Plain water poured in earnest: what it measured, what it lost, and what follows for the resin. */
 export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { edit } = useDesk('edit');
+  const { edit, build, plan: whole } = useDesk('edit', 'build', 'plan');
   const units = useUnits();
   const now = useNow();
+  // As it stands now: the test keeps it so, whatever is moved later. What is set in at the end is in no test.
+  const things = build.drowned.flatMap((thing, i) => {
+    const planned = whole.drowned[i];
+    return planned?.waterId === water.id && thing.setIn === 'before'
+      ? [{ volumeMl: planned.volumeMl, baseMm: planned.baseMm, heightMm: thing.heightMm }]
+      : [];
+  });
   const [draft, setDraft] = useState<Draft | null>(null);
   return (
     <section data-testid="water-test">
@@ -54,7 +71,7 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
               <tr key={test.id}>
                 <th scope="row">{when(test.at, now)}</th>
                 <td>{test.measuredMl === null ? '–' : formatVolume(test.measuredMl, units)}</td>
-                <td>{formatVolume(test.reckonedMl, units)}</td>
+                <td>{formatVolume(test.reckonedMl - test.displacedMl, units)}</td>
                 <td>{test.lostMl === null ? '–' : formatVolume(test.lostMl, units)}</td>
                 <td>{test.stoodMin.toFixed(0)}</td>
                 <td>
@@ -80,10 +97,11 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           onClick={() =>
             setDraft({
               levelMm: water.waterlineMm,
-              inMl: Math.round(plan.level.volumeMl),
-              outMl: Math.round(plan.level.volumeMl),
-              stoodMin: 30,
-              lostMl: 0,
+              inMl: null,
+              outMl: null,
+              stoodMin: null,
+              lostMl: null,
+              furnished: null,
             })
           }
         >
@@ -94,10 +112,14 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           water={water}
           draft={draft}
           setDraft={setDraft}
+          things={things}
           onLog={async (reckonedMl) => {
+            const { furnished, stoodMin, ...measured } = draft;
             const made = await edit(
               addTo('waterTests', {
-                ...draft,
+                ...measured,
+                stoodMin: stoodMin ?? 0,
+                things: furnished === true ? things : [],
                 id: freshId('test'),
                 waterId: water.id,
                 at: new Date().toISOString(),
@@ -138,11 +160,13 @@ function TestForm({
   water,
   draft,
   setDraft,
+  things,
   onLog,
 }: {
   water: Water;
   draft: Draft;
   setDraft: (draft: Draft | null) => void;
+  things: Displacer[];
   onLog: (reckonedMl: number) => Promise<void>;
 }) {
   const { id, version } = useDesk('id', 'version');
@@ -167,38 +191,41 @@ function TestForm({
         value={draft.levelMm}
         onChange={(levelMm) => set({ levelMm })}
       />
-      <NumberField label="Poured in" quantity="volume" step={5} value={draft.inMl} onChange={(inMl) => set({ inMl })} />
-      <NumberField
-        label="Tipped out"
-        quantity="volume"
-        step={5}
-        value={draft.outMl}
-        onChange={(outMl) => set({ outMl })}
-      />
-      <NumberField
-        label="Stood"
-        suffix="min"
-        step={5}
-        value={draft.stoodMin}
-        onChange={(stoodMin) => set({ stoodMin })}
-      />
-      <NumberField
-        label="Lost meanwhile"
-        quantity="volume"
-        step={1}
-        value={draft.lostMl}
-        onChange={(lostMl) => set({ lostMl })}
-      />
+      {things.length > 0 && (
+        <ChoiceField
+          label="Stood in it"
+          value={draft.furnished === null ? '' : draft.furnished ? 'all' : 'nothing'}
+          choices={[
+            ...(draft.furnished === null ? [{ value: '', label: 'say which' }] : []),
+            { value: 'all', label: things.length === 1 ? 'what is under In it' : `all ${things.length} under In it` },
+            { value: 'nothing', label: 'nothing yet' },
+          ]}
+          onChange={(said) => {
+            if (said !== '') set({ furnished: said === 'all' });
+          }}
+        />
+      )}
+      {FIELDS.map(({ field, label, quantity, hint }) => (
+        <OptionalField
+          key={field}
+          label={label}
+          {...(quantity === null ? { suffix: 'min' } : { quantity })}
+          hint={hint}
+          value={draft[field]}
+          onChange={(value) => set({ [field]: value })}
+        />
+      ))}
       {data !== undefined && (
         <p className="quiet">
           The plan reckons {formatVolume(data.volumeMl, units)} {unitOf('volume', units)} to{' '}
-          {formatLength(data.levelMm, units)} {unitOf('length', units)}.
+          {formatLength(data.levelMm, units)} {unitOf('length', units)} of the bare bed
+          {things.length > 0 && '; what stood in it takes the place of some'}. Leave open what you did not measure.
         </p>
       )}
       <div className="tool-row">
         <Button
           size="sm"
-          disabled={data === undefined || data.volumeMl <= 0}
+          disabled={data === undefined || data.volumeMl <= 0 || (things.length > 0 && draft.furnished === null)}
           onClick={() => {
             if (data !== undefined) void onLog(data.volumeMl);
           }}
