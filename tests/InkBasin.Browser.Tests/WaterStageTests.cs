@@ -247,12 +247,12 @@ public class WaterStageTests(BrowserFixture fixture)
     public async Task The_list_holds_a_pour_back_until_it_is_answered_or_overridden_with_a_reason()
     {
         var id = await Open("Sallow Quay", "Before");
-        Says("[data-testid=before-pour]", "4 questions hold layer 1 of Creek back");
+        Says("[data-testid=before-pour]", "5 questions hold layer 1 of Creek back");
         _page.Button("Begin layer 1").Click();
         _page.Until(() => _page.First(".message-stop")?.Text.Contains("Not yet", StringComparison.Ordinal) == true, "held back, in words");
         Assert.Single((await fixture.Read(id))["build"]!["begun"]!.AsArray());
 
-        foreach (var item in new[] { "level", "bubbles", "safety" })
+        foreach (var item in new[] { "level", "bubbles", "under", "safety" })
         {
             _page.Until(() => _page.First($"[data-item={item}] .tool-row button"), $"the answer to {item}").Click();
             _page.Until(() => _page.First($"[data-item={item}].settled"), $"{item} settled");

@@ -167,13 +167,13 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         var at = await client.Copy("Sallow Quay");
         var begin = new { kind = "beginPour", id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00" };
         var refused = await client.Edit(at, begin, HttpStatusCode.UnprocessableEntity);
-        Assert.Contains("4 questions are open", refused.ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("5 questions are open", refused.ToJsonString(), StringComparison.Ordinal);
         Assert.Contains("Is the board level", refused.ToJsonString(), StringComparison.Ordinal);
         await client.Edit(at, new { kind = "together", label = "Sneak", edits = new object[] { begin } }, HttpStatusCode.UnprocessableEntity);
         await client.Edit(at, new { kind = "restore", list = "begun", items = new[] { new { id = "p1", waterId = "creek", layer = 1, at = "2027-05-14T19:05:00+00:00", answers = Array.Empty<object>() } } }, HttpStatusCode.UnprocessableEntity);
         Assert.Single((await client.Get(at))["build"]!["begun"]!.AsArray());
 
-        foreach (var item in new[] { "level", "bubbles", "safety" })
+        foreach (var item in new[] { "level", "bubbles", "under", "safety" })
             await client.Edit(at, new { kind = "answerCheck", waterId = "creek", item, answer = new { waterId = "creek", item, overrides = false, reason = (string?)null, at = "2027-05-14T18:50:00+00:00" } });
         await client.Edit(at, new { kind = "answerCheck", waterId = "creek", item = "dust", answer = new { waterId = "creek", item = "dust", overrides = true, reason = "The shed is swept and shut", at = "2027-05-14T18:51:00+00:00" } });
         var list = await client.Get($"{at}/waters/creek/before-pour");
@@ -182,7 +182,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         var pour = made["build"]!["begun"]![1]!;
         Assert.Contains("The shed is swept and shut", pour["answers"]!.ToJsonString(), StringComparison.Ordinal);
         var next = await client.Get($"{at}/waters/creek/before-pour");
-        Assert.Equal((4, 2), (next["open"]!.GetValue<int>(), next["layer"]!.GetValue<int>()));
+        Assert.Equal((5, 2), (next["open"]!.GetValue<int>(), next["layer"]!.GetValue<int>()));
         Assert.Contains("The shed is swept and shut", await client.GetStringAsync($"{at}/file"), StringComparison.Ordinal);
     }
 

@@ -56,7 +56,7 @@ public static class BeforePour
     public const double ShortestTestMin = 15;
 
     /// <summary>Whether a question is asked anew at each pour: what is so of the evening, not of the piece.</summary>
-    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Room or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Safety;
+    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Room or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Under or CheckItem.Safety;
 
     /// <summary>The list for the next pour of a water.</summary>
     public static IReadOnlyList<PourCheck> Of(PourQuestions of)
@@ -74,6 +74,7 @@ public static class BeforePour
             Item(of, CheckItem.Stock, "Is enough at hand, and in date?", Stock(of)),
             Item(of, CheckItem.Bubbles, "Is all at hand for the bubbles?", (Known.Ask, "Look 10, 20 and 30 minutes after the pour. Straw or toothpick at hand; heat only briefly, never beside alcohol, aerosol, foliage or lights.")),
             Item(of, CheckItem.Dust, "Is a cover ready against dust?", (Known.Ask, "A box or lid that keeps clear of the surface. It keeps warmth in too: the resin under it runs hotter.")),
+            Item(of, CheckItem.Under, "Is the ground under it ready for what gets out?", (Known.Ask, "A tray or sheet under the board, the board clear of the table, the floor covered; paper and a scraper within reach.")),
             Item(of, CheckItem.Safety, "Are gloves, eye protection and fresh air ready?", (Known.Ask, "Nitrile gloves, eye protection, fresh air or the respirator the product’s safety sheet names; children and pets out.")),
         ];
     }

@@ -36,6 +36,9 @@ public enum CheckItem
     /// <summary>There is a cover against dust.</summary>
     [JsonStringEnumMemberName("dust")] Dust,
 
+    /// <summary>What lies under the board catches what gets out.</summary>
+    [JsonStringEnumMemberName("under")] Under,
+
     /// <summary>Gloves, eyes, air; the safety sheet read.</summary>
     [JsonStringEnumMemberName("safety")] Safety,
 }

@@ -4883,7 +4883,7 @@ export interface components {
          * @description What must be true before resin is opened.
          * @enum {unknown}
          */
-        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "layer" | "stock" | "bubbles" | "dust" | "safety";
+        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "layer" | "stock" | "bubbles" | "dust" | "under" | "safety";
         /** @description How a product dries that gives its water to the air. */
         CoatDrying: {
             /**

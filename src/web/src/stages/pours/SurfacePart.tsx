@@ -38,8 +38,9 @@ export function SurfacePart() {
       )}
       <p>{data.sentence}</p>
       <p className="quiet">
-        Bubbles over {formatFine(data.largestBubbleMm, 'length', units)} rise out of it by themselves, if they start
-        when it is poured. Look 10, 20 and 30 minutes after.
+        Bubbles over {formatFine(data.largestBubbleMm, 'length', units)} rise to the top before it gels, if they start
+        when it is poured, and must be broken there; smaller ones stay. The bed gives more for hours: look 10, 20 and 30
+        minutes after, then again until it thickens.
       </p>
       <p className="caution">
         Heat on bubbles only briefly, never beside alcohol, aerosol, foliage or lights; extinguisher at hand.
