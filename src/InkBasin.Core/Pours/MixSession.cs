@@ -97,18 +97,19 @@ public static class MixSessions
         public IEnumerable<Place> Places()
         {
             var (each, lone) = (Layer.Pools.Each, Layer.Pools.Each.Count == 1);
-            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.Storage ?? Storage);
-            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, Storage);
+            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.Storage ?? new(() => Storage));
+            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, new(() => Storage));
         }
     }
 
-    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, StageStorage Storage)
+    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, Lazy<StageStorage> Storage)
     {
         // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up.
         public double LevelAfterMl(double ml)
         {
-            double from = Storage.VolumeAt(Of.Layer.FromMm), to = Storage.VolumeAt(Of.Layer.ToMm);
-            return Storage.LevelFor(from + ((to - from) * Math.Clamp(ml / VolumeMl, 0, 1)));
+            var curve = Storage.Value;
+            double from = curve.VolumeAt(Of.Layer.FromMm), to = curve.VolumeAt(Of.Layer.ToMm);
+            return curve.LevelFor(from + ((to - from) * Math.Clamp(ml / VolumeMl, 0, 1)));
         }
 
         public string How(double ml) =>

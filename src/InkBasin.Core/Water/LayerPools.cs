@@ -1,4 +1,5 @@
 using System.Buffers;
+using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Water;
 
@@ -6,9 +7,14 @@ namespace InkBasin.Core.Water;
 /// <param name="VolumeMl">What the layer takes there, ml on the bare ground.</param>
 /// <param name="AreaMm2">Its surface, mm².</param>
 /// <param name="MaxDepthMm">How thick the layer is there at most, mm.</param>
-/// <param name="LowestCell">A cell where it is deepest.</param>
-/// <param name="Cells">All its cells; empty for the only pool of a layer, which is all of the water under that top.</param>
-public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthMm, int LowestCell, int[] Cells);
+/// <param name="LowestCell">The first cell where its ground is lowest.</param>
+public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthMm, int LowestCell)
+{
+    /// <summary>Its cells: the ground under the layer's top that its lowest place reaches.</summary>
+    /// <param name="field">The ground.</param>
+    /// <param name="topMm">The layer's top, mm.</param>
+    public int[] Cells(HeightField field, double topMm) => WetRegion.Flood(field, LowestCell, topMm).Cells;
+}
 
 /// <summary>
 /// A layer split into the pools it stands in: the 8-connected parts of a water with ground under the layer's top (models.md §2; readings.md P1–P2). A layer
@@ -22,7 +28,7 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
     /// <summary>The whole layer, ml on the bare ground: what the water holds to its top less what it holds to its underside.</summary>
     public double VolumeMl => Pools.Sum(pool => pool.VolumeMl);
 
-    /// <summary>Splits the layers of a water. Time and room grow with its cells, not with its layers.</summary>
+    /// <summary>Splits the layers of a water.</summary>
     /// <param name="region">The water at its waterline.</param>
     /// <param name="topsMm">Tops of the layers, mm, rising; the first over the lowest bed, the last the waterline (to 1e-9 mm).</param>
     /// <param name="cancel">Looked at now and then.</param>
@@ -33,6 +39,7 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
         ArgumentNullException.ThrowIfNull(topsMm);
         if (region.LowestBedMm is not { } bed)
             throw new RefusedException("waterlineMm", "Nothing is wet at that waterline: raise it above the ground at the seed.", RefusalKind.Impossible);
+        if (topsMm.Count >= ushort.MaxValue) throw new RefusedException("topsMm", "That is more layers than anybody pours.", RefusalKind.Impossible);
         if (topsMm.Count == 0) throw new RefusedException("topsMm", "Give the top of at least one layer.");
         for (var k = 0; k < topsMm.Count; k++)
         {
@@ -47,167 +54,183 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
     }
 
     /// <summary>The same for tops known to rise from over the bed to no more than the waterline.</summary>
-    internal static IReadOnlyList<LayerPools> Under(WetRegion region, IReadOnlyList<double> topsMm, CancellationToken cancel = default) => new Joining(region, topsMm, cancel).Layers();
+    internal static IReadOnlyList<LayerPools> Under(WetRegion region, IReadOnlyList<double> topsMm, CancellationToken cancel = default) => new Rows(region, topsMm, cancel).Layers();
 
-    /// <summary>Cells are let in layer by layer and joined to their neighbours; every group knows its sums.</summary>
-    private sealed class Joining
+    /// <summary>The layers of a water, each gone through row by row: runs of cells that touch are one pool.</summary>
+    private sealed class Rows
     {
+        private const ushort Ashore = ushort.MaxValue;
+
         private readonly WetRegion _region;
-        private readonly IReadOnlyList<double> _tops;
+        private readonly double[] _top;
+        private readonly int _last;
         private readonly CancellationToken _cancel;
-        private readonly int[] _order;
-        private readonly int[] _ends;
+        private readonly int _column0;
+        private readonly int _row0;
+        private readonly int _width;
+        private readonly int _height;
 
-        // By place in the region: the group's root, and of a root its cells, heights, what stood under the layer before, its lowest cell.
-        private readonly int[] _parent;
-        private readonly int[] _count;
-        private readonly double[] _heights;
-        private readonly int[] _countUnder;
-        private readonly double[] _heightsUnder;
-        private readonly int[] _lowest;
+        // Of each cell of the water's box the first layer that covers it.
+        private readonly ushort[] _layer;
 
-        public Joining(WetRegion region, IReadOnlyList<double> tops, CancellationToken cancel)
+        // Runs of the layer gone through, each with its pool's first run and its own sums.
+        private Run[] _runs = new Run[256];
+        private int _count;
+
+        private struct Run
         {
-            (_region, _tops, _cancel) = (region, tops, cancel);
-            var n = region.Cells.Length;
-            (_parent, _count, _countUnder, _lowest) = (new int[n], new int[n], new int[n], new int[n]);
-            (_heights, _heightsUnder) = (new double[n], new double[n]);
-            (_order, _ends) = ByLayer();
+            public int From;
+            public int To;
+            public int Pool;
+            public int Cells;
+            public double Depth;
+            public double Lowest;
+            public int LowestCell;
         }
 
-        private double Height(int place) => _region.Field.HeightsMm[_region.Cells[place]];
-
-        // Places in the region in the order of the layers that cover them; where each layer's end.
-        private (int[] Order, int[] Ends) ByLayer()
+        public Rows(WetRegion region, IReadOnlyList<double> tops, CancellationToken cancel)
         {
-            var n = _region.Cells.Length;
-            var (layer, ends) = (new int[n], new int[_tops.Count]);
-            for (var place = 0; place < n; place++)
-            {
-                int low = 0, high = _tops.Count - 1;
-                var height = Height(place);
-                while (low < high)
-                {
-                    var middle = (low + high) >> 1;
-                    if (height < _tops[middle]) high = middle;
-                    else low = middle + 1;
-                }
-
-                layer[place] = low;
-                ends[low]++;
-            }
-
-            for (var k = 1; k < ends.Length; k++) ends[k] += ends[k - 1];
-            var (order, next) = (new int[n], (int[])ends.Clone());
-            for (var place = n - 1; place >= 0; place--) order[--next[layer[place]]] = place;
-            return (order, ends);
-        }
-
-        public List<LayerPools> Layers()
-        {
-            var field = _region.Field;
+            (_region, _top, _last, _cancel) = (region, [.. tops], tops.Count - 1, cancel);
+            var field = region.Field;
             int column0 = int.MaxValue, column1 = 0, row0 = int.MaxValue, row1 = 0;
-            foreach (var cell in _region.Cells)
+            foreach (var cell in region.Cells)
             {
                 int row = cell / field.Columns, column = cell - (row * field.Columns);
                 (row0, row1) = (Math.Min(row0, row), Math.Max(row1, row));
                 (column0, column1) = (Math.Min(column0, column), Math.Max(column1, column));
             }
 
-            // A rim of one round the water's box: no neighbour has to be asked whether it is on it.
-            int width = column1 - column0 + 3, size = width * (row1 - row0 + 3);
-            int At(int cell) => ((cell / field.Columns) - row0 + 1) * width + (cell % field.Columns) - column0 + 1;
-            var places = ArrayPool<int>.Shared.Rent(size);
+            (_column0, _row0, _width, _height) = (column0, row0, column1 - column0 + 1, row1 - row0 + 1);
+            _layer = ArrayPool<ushort>.Shared.Rent(_width * _height);
+            Array.Fill(_layer, Ashore, 0, _width * _height);
+            foreach (var cell in region.Cells)
+            {
+                var row = cell / field.Columns;
+                _layer[((row - row0) * _width) + cell - (row * field.Columns) - column0] = Covers(field.HeightsMm[cell]);
+            }
+        }
+
+        private ushort Covers(double heightMm)
+        {
+            // Most of a bed lies in the first few.
+            var k = 0;
+            while (k < _last && heightMm >= _top[k]) k++;
+            return (ushort)k;
+        }
+
+        public List<LayerPools> Layers()
+        {
             try
             {
-                Array.Fill(places, -1, 0, size);
-                ReadOnlySpan<int> around = [-width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1];
-                var layers = new List<LayerPools>(_tops.Count);
-                var roots = new List<int>();
-                var from = 0;
-                for (var k = 0; k < _tops.Count; k++)
+                var layers = new List<LayerPools>(_top.Length);
+                for (var k = 0; k < _top.Length; k++)
                 {
-                    for (; from < _ends[k]; from++)
-                    {
-                        if ((from & Spill.LookEach) == 0) _cancel.ThrowIfCancellationRequested();
-                        var place = _order[from];
-                        var at = At(_region.Cells[place]);
-                        (_parent[place], _count[place], _heights[place], _lowest[place]) = (place, 1, Height(place), place);
-                        places[at] = place;
-                        roots.Add(place);
-                        foreach (var step in around)
-                        {
-                            if (places[at + step] is >= 0 and var other) Join(other, place);
-                        }
-                    }
-
-                    roots.RemoveAll(root => _parent[root] != root);
-                    layers.Add(Layer(k, roots, from));
+                    _cancel.ThrowIfCancellationRequested();
+                    layers.Add(Layer(k));
                 }
 
                 return layers;
             }
             finally
             {
-                ArrayPool<int>.Shared.Return(places);
+                ArrayPool<ushort>.Shared.Return(_layer);
             }
         }
 
-        private LayerPools Layer(int k, List<int> roots, int covered)
+        private LayerPools Layer(int k)
         {
-            double top = _tops[k], under = k > 0 ? _tops[k - 1] : _region.LowestBedMm!.Value, cellMm2 = _region.Field.CellAreaMm2;
-            var cells = roots.Count > 1 ? CellsOf(roots, covered) : [];
-            var pools = new List<LayerPool>(roots.Count);
-            foreach (var root in roots)
+            double top = _top[k], under = k > 0 ? _top[k - 1] : _region.LowestBedMm!.Value;
+            _count = 0;
+            int before = 0, end = 0;
+            for (var row = 0; row < _height; row++)
             {
-                // What lay under the layer before is filled to its top; the rest stands on the ground.
-                var sum = (_count[root] * top) - (_countUnder[root] * under) - (_heights[root] - _heightsUnder[root]);
-                var lowest = _lowest[root];
-                pools.Add(new LayerPool(
-                    Math.Max(0, sum * cellMm2 / 1000),
-                    _count[root] * cellMm2,
-                    top - Math.Max(under, Height(lowest)),
-                    _region.Cells[lowest],
-                    cells.TryGetValue(root, out var own) ? own : []));
-                (_countUnder[root], _heightsUnder[root]) = (_count[root], _heights[root]);
+                var first = _count;
+                Find(row, k, top, under);
+                Join(before, end, first);
+                (before, end) = (first, _count);
+            }
+
+            return new LayerPools(under, top, Pools(top, under));
+        }
+
+        private void Find(int row, int k, double top, double under)
+        {
+            var cell0 = ((row + _row0) * _region.Field.Columns) + _column0;
+            var layer = _layer.AsSpan(row * _width, _width);
+            var h = _region.Field.HeightsMm.AsSpan(cell0, _width);
+            for (var i = 0; i < layer.Length;)
+            {
+                if (layer[i] > k)
+                {
+                    i++;
+                    continue;
+                }
+
+                var from = i;
+                var lowestAt = i;
+                double depth = 0, lowest = double.PositiveInfinity;
+                for (; i < layer.Length && layer[i] <= k; i++)
+                {
+                    var height = h[i];
+                    depth += top - (height > under ? height : under);
+                    if (height >= lowest) continue;
+                    lowest = height;
+                    lowestAt = i;
+                }
+
+                var run = new Run { From = from, To = i - 1, Pool = _count, Cells = i - from, Depth = depth, Lowest = lowest, LowestCell = cell0 + lowestAt };
+                if (_count == _runs.Length) Array.Resize(ref _runs, 2 * _count);
+                _runs[_count++] = run;
+            }
+        }
+
+        // Runs of two rows that touch, by a side or a corner.
+        private void Join(int above, int aboveEnd, int here)
+        {
+            for (int a = above, b = here; a < aboveEnd && b < _count;)
+            {
+                if (_runs[a].To + 1 < _runs[b].From) a++;
+                else if (_runs[b].To + 1 < _runs[a].From) b++;
+                else
+                {
+                    var (one, two) = (PoolOf(a), PoolOf(b));
+                    if (one != two) _runs[Math.Max(one, two)].Pool = Math.Min(one, two);
+                    if (_runs[a].To < _runs[b].To) a++;
+                    else b++;
+                }
+            }
+        }
+
+        private int PoolOf(int run)
+        {
+            while (_runs[run].Pool != run) run = _runs[run].Pool = _runs[_runs[run].Pool].Pool;
+            return run;
+        }
+
+        private List<LayerPool> Pools(double top, double under)
+        {
+            var pools = new List<LayerPool>();
+            for (var i = 0; i < _count; i++)
+            {
+                var pool = PoolOf(i);
+                if (pool == i) continue;
+
+                // A pool's first run comes before all others of it, so that the first of equally low cells stays.
+                ref var into = ref _runs[pool];
+                into.Cells += _runs[i].Cells;
+                into.Depth += _runs[i].Depth;
+                if (_runs[i].Lowest < into.Lowest) (into.Lowest, into.LowestCell) = (_runs[i].Lowest, _runs[i].LowestCell);
+            }
+
+            var cellMm2 = _region.Field.CellAreaMm2;
+            for (var i = 0; i < _count; i++)
+            {
+                if (_runs[i].Pool != i) continue;
+                pools.Add(new LayerPool(_runs[i].Depth * cellMm2 / 1000, _runs[i].Cells * cellMm2, top - Math.Max(under, _runs[i].Lowest), _runs[i].LowestCell));
             }
 
             pools.Sort((a, b) => a.VolumeMl != b.VolumeMl ? b.VolumeMl.CompareTo(a.VolumeMl) : a.LowestCell.CompareTo(b.LowestCell));
-            return new LayerPools(under, top, pools);
-        }
-
-        private Dictionary<int, int[]> CellsOf(List<int> roots, int covered)
-        {
-            var (cells, filled) = (roots.ToDictionary(root => root, root => new int[_count[root]]), roots.ToDictionary(root => root, _ => 0));
-            for (var i = 0; i < covered; i++)
-            {
-                var root = Root(_order[i]);
-                cells[root][filled[root]++] = _region.Cells[_order[i]];
-            }
-
-            return cells;
-        }
-
-        private int Root(int place)
-        {
-            while (_parent[place] != place) place = _parent[place] = _parent[_parent[place]];
-            return place;
-        }
-
-        private void Join(int a, int b)
-        {
-            (a, b) = (Root(a), Root(b));
-            if (a == b) return;
-            if (_count[a] < _count[b]) (a, b) = (b, a);
-            _parent[b] = a;
-            _count[a] += _count[b];
-            _heights[a] += _heights[b];
-            _countUnder[a] += _countUnder[b];
-            _heightsUnder[a] += _heightsUnder[b];
-
-            // Of equally low cells the first in reading order, so that the place does not hang on the order of joining.
-            var (mine, other) = (_lowest[a], _lowest[b]);
-            if (Height(other) < Height(mine) || (Height(other) == Height(mine) && _region.Cells[other] < _region.Cells[mine])) _lowest[a] = other;
+            return pools;
         }
     }
 }

@@ -142,17 +142,35 @@ public sealed class StageStorage
     {
         ArgumentNullException.ThrowIfNull(at);
         if (at.Count == 0) return this;
-        var knots = at.Select(one => (Drawn: VolumeAt(one.LevelMm), True: one.Factor * VolumeAt(one.LevelMm), one.Factor)).ToList();
-        double Slope(int part) => part == 0 ? knots[0].Factor : part == knots.Count ? knots[^1].Factor : (knots[part].True - knots[part - 1].True) / (knots[part].Drawn - knots[part - 1].Drawn);
-        int PartOf(double ml) => knots.Count(knot => knot.Drawn < ml);
-        double TrueOf(double ml)
+        var (drawn, made) = (new double[at.Count], new double[at.Count]);
+        for (var i = 0; i < at.Count; i++) (drawn[i], made[i]) = (VolumeAt(at[i].LevelMm), at[i].Factor * VolumeAt(at[i].LevelMm));
+        double Slope(int part) => part == 0 ? at[0].Factor : part == at.Count ? at[^1].Factor : (made[part] - made[part - 1]) / (drawn[part] - drawn[part - 1]);
+
+        // Both lists rise: one walk along them, a knot more at each tested level.
+        var (level, volume, area) = (new List<double>(_levelMm.Length + at.Count), new List<double>(_levelMm.Length + at.Count), new List<double>(_levelMm.Length + at.Count));
+        var next = 0;
+        void Add(double levelMm, double ml, double mm2)
         {
-            var part = PartOf(ml);
-            return part == 0 ? ml * knots[0].Factor : knots[part - 1].True + ((ml - knots[part - 1].Drawn) * Slope(part));
+            level.Add(levelMm);
+            volume.Add(next == 0 ? ml * at[0].Factor : made[next - 1] + ((ml - drawn[next - 1]) * Slope(next)));
+            area.Add(mm2 * Slope(next));
         }
 
-        double[] levels = [.. _levelMm.Concat(at.Select(one => one.LevelMm).Where(level => level > BedMm && level < TopMm)).Distinct().Order()];
-        return new StageStorage(levels, [.. levels.Select(level => TrueOf(VolumeAt(level)))], [.. levels.Select(level => AreaAt(level) * Slope(PartOf(VolumeAt(level))))]);
+        for (var k = 0; k < _levelMm.Length; k++)
+        {
+            for (; next < at.Count && at[next].LevelMm <= _levelMm[k]; next++)
+            {
+                if (k > 0 && at[next].LevelMm > _levelMm[k - 1] && at[next].LevelMm < _levelMm[k]) Add(at[next].LevelMm, drawn[next], _areaMm2[k]);
+            }
+
+            // At a tested level itself both parts give the same volume; the area under it is the lower part's.
+            var own = next > 0 && at[next - 1].LevelMm == _levelMm[k];
+            if (own) next--;
+            Add(_levelMm[k], _volumeMl[k], _areaMm2[k]);
+            if (own) next++;
+        }
+
+        return new StageStorage([.. level], [.. volume], [.. area]);
     }
 
     /// <summary>
