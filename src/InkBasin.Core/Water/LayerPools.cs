@@ -65,12 +65,11 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
         private readonly double[] _top;
         private readonly int _last;
         private readonly CancellationToken _cancel;
-        private readonly int _column0;
+        private readonly int _columns;
         private readonly int _row0;
-        private readonly int _width;
-        private readonly int _height;
+        private readonly int _rows;
 
-        // Of each cell of the water's box the first layer that covers it.
+        // Of each cell of the water's rows the first layer that covers it.
         private readonly ushort[] _layer;
 
         // Runs of the layer gone through, each with its pool's first run and its own sums.
@@ -91,23 +90,15 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
         public Rows(WetRegion region, IReadOnlyList<double> tops, CancellationToken cancel)
         {
             (_region, _top, _last, _cancel) = (region, [.. tops], tops.Count - 1, cancel);
-            var field = region.Field;
-            int column0 = int.MaxValue, column1 = 0, row0 = int.MaxValue, row1 = 0;
-            foreach (var cell in region.Cells)
-            {
-                int row = cell / field.Columns, column = cell - (row * field.Columns);
-                (row0, row1) = (Math.Min(row0, row), Math.Max(row1, row));
-                (column0, column1) = (Math.Min(column0, column), Math.Max(column1, column));
-            }
-
-            (_column0, _row0, _width, _height) = (column0, row0, column1 - column0 + 1, row1 - row0 + 1);
-            _layer = ArrayPool<ushort>.Shared.Rent(_width * _height);
-            Array.Fill(_layer, Ashore, 0, _width * _height);
-            foreach (var cell in region.Cells)
-            {
-                var row = cell / field.Columns;
-                _layer[((row - row0) * _width) + cell - (row * field.Columns) - column0] = Covers(field.HeightsMm[cell]);
-            }
+            // Whole rows, so that a cell's place follows without dividing.
+            int first = int.MaxValue, last = 0;
+            foreach (var cell in region.Cells) (first, last) = (Math.Min(first, cell), Math.Max(last, cell));
+            (_columns, _row0) = (region.Field.Columns, first / region.Field.Columns);
+            _rows = (last / _columns) - _row0 + 1;
+            _layer = ArrayPool<ushort>.Shared.Rent(_rows * _columns);
+            Array.Fill(_layer, Ashore, 0, _rows * _columns);
+            var origin = _row0 * _columns;
+            foreach (var cell in region.Cells) _layer[cell - origin] = Covers(region.Field.HeightsMm[cell]);
         }
 
         private ushort Covers(double heightMm)
@@ -142,10 +133,10 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
             double top = _top[k], under = k > 0 ? _top[k - 1] : _region.LowestBedMm!.Value;
             _count = 0;
             int before = 0, end = 0;
-            for (var row = 0; row < _height; row++)
+            for (var row = 0; row < _rows; row++)
             {
                 var first = _count;
-                Find(row, k, top, under);
+                Find(row, (ushort)k, top, under);
                 Join(before, end, first);
                 (before, end) = (first, _count);
             }
@@ -153,23 +144,21 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
             return new LayerPools(under, top, Pools(top, under));
         }
 
-        private void Find(int row, int k, double top, double under)
+        private void Find(int row, ushort k, double top, double under)
         {
-            var cell0 = ((row + _row0) * _region.Field.Columns) + _column0;
-            var layer = _layer.AsSpan(row * _width, _width);
-            var h = _region.Field.HeightsMm.AsSpan(cell0, _width);
-            for (var i = 0; i < layer.Length;)
+            var cell0 = (row + _row0) * _columns;
+            var layer = _layer.AsSpan(row * _columns, _columns);
+            var h = _region.Field.HeightsMm.AsSpan(cell0, _columns);
+            for (var from = 0; from < layer.Length;)
             {
-                if (layer[i] > k)
-                {
-                    i++;
-                    continue;
-                }
-
-                var from = i;
-                var lowestAt = i;
+                var dry = layer[from..].IndexOfAnyInRange((ushort)0, k);
+                if (dry < 0) return;
+                from += dry;
+                var wet = layer[from..].IndexOfAnyExceptInRange((ushort)0, k);
+                var to = wet < 0 ? layer.Length : from + wet;
+                var lowestAt = from;
                 double depth = 0, lowest = double.PositiveInfinity;
-                for (; i < layer.Length && layer[i] <= k; i++)
+                for (var i = from; i < to; i++)
                 {
                     var height = h[i];
                     depth += top - (height > under ? height : under);
@@ -178,9 +167,10 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
                     lowestAt = i;
                 }
 
-                var run = new Run { From = from, To = i - 1, Pool = _count, Cells = i - from, Depth = depth, Lowest = lowest, LowestCell = cell0 + lowestAt };
                 if (_count == _runs.Length) Array.Resize(ref _runs, 2 * _count);
-                _runs[_count++] = run;
+                _runs[_count] = new Run { From = from, To = to - 1, Pool = _count, Cells = to - from, Depth = depth, Lowest = lowest, LowestCell = cell0 + lowestAt };
+                _count++;
+                from = to;
             }
         }
 
