@@ -198,5 +198,8 @@ internal sealed class PointerPath(ChromeDriver driver)
         var sequence = new ActionSequence(_mouse, 0);
         foreach (var step in _steps) sequence.AddAction(step);
         driver.PerformActions([sequence]);
+
+        // What the hand did is seen two frames later at the latest: whoever then asks whether it is kept does not read what stood there before.
+        driver.ExecuteAsyncScript("const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(done))");
     }
 }

@@ -279,8 +279,11 @@ public class KeepingTests(BrowserFixture fixture)
         Choose("Product", "casting-epoxy");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 2, "fewer layers of the casting epoxy");
         Choose("Ink", "");
-        _page.Until(() => _page.Text(".next-thing").Contains("clear", StringComparison.Ordinal), "no ink");
+        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["tint"] is null, "no ink");
         _page.Settled();
+
+        // There is not enough of it on the shelf: that is said, and not how much to mix.
+        Assert.Contains("First: Short of Casting epoxy", _page.Text(".next-thing"), StringComparison.Ordinal);
         Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["productId"]!.GetValue<string>());
     }
 

@@ -117,7 +117,6 @@ public class PoursTests(BrowserFixture fixture)
         });
         _page.Open(id, "pours");
         _page.Until(() => _page.All(".pour-places path").Count == 2, "both places on the Sheet");
-        Assert.Contains("in 2 places", _page.Text(".next-thing"), StringComparison.Ordinal);
         Assert.Contains("Stands in 2 pools", _page.Text("[data-testid=pour-layers]"), StringComparison.Ordinal);
         _page.Button("Mix").Click();
         _page.Button("Read it large").Click();
@@ -284,6 +283,8 @@ public class PoursTests(BrowserFixture fixture)
         var date = _page.Field("First pour");
         _page.Script("const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(e, '2027-06-01T19:00'); e.dispatchEvent(new Event('input', { bubbles: true }));", date);
         date.SendKeys(Keys.Enter);
+        _page.Until(() => _page.First(".next-thing")?.Text.Contains("Jun", StringComparison.Ordinal) == true, "the date");
+        _page.Settled();
         _page.Button("Mix").Click();
         _page.Button("Pour with Mill reach").Click();
         _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]!["is"]![0]!["pools"]!.AsArray().Count == 2, "two pools in one session");

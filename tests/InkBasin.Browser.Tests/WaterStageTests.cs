@@ -141,9 +141,7 @@ public class WaterStageTests(BrowserFixture fixture)
 
         // Its end is dragged in until the water passes it: told on the Slip, and the edge is open.
         _page.Drag(_page.Find("[aria-label^='Beginning of dam 1']"), 40, 0);
-        _page.Settled();
-        var dam = (await fixture.Read(id))["build"]!["dams"]![0]!;
-        Assert.InRange(dam["fromMm"]!.GetValue<double>(), 510, 540);
+        _page.Until(() => fixture.Read(id).Result["build"]!["dams"]![0]!["fromMm"]!.GetValue<double>() is >= 510 and <= 540, "its end is kept where it was dragged to");
         _page.Until(() => _page.First(".open-edge"), "the gap beside it");
         Says(".slip", "Open over the front edge");
         _page.Button("Test").Click();
@@ -304,9 +302,9 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".step-name").FirstOrDefault(name => name.Text.StartsWith("Mill stream", StringComparison.Ordinal)), "the stream's step").Click();
         var before = (await fixture.Read(id))["build"]!["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "stream")!["weirs"]![0]!["alongShare"]!.GetValue<double>();
         _page.Drag(_page.Until(() => _page.First("[aria-label^='Weir 1 of Mill stream']"), "the weir's handle"), 60, 0);
-        _page.Settled();
-        var after = (await fixture.Read(id))["build"]!["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "stream")!["weirs"]![0]!["alongShare"]!.GetValue<double>();
-        Assert.InRange(after - before, 0.04, 0.12);
+        _page.Until(
+            () => fixture.Read(id).Result["build"]!["recipe"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "stream")!["weirs"]![0]!["alongShare"]!.GetValue<double>() - before is >= 0.04 and <= 0.12,
+            "it is kept where it was dragged to");
         Assert.Empty(_page.Faults());
     }
 }
