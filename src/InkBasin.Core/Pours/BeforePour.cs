@@ -131,8 +131,9 @@ public static class BeforePour
         if (test is { GroundChanged: false, LostMl: { } lost } && test.StoodMin >= ShortestTestMin)
         {
             // What is lost beyond what dries off, at the level it was tested to.
-            var dries = Evaporation.MlPerH(of.Water.Water.Basin.Storage?.AreaAt(test.LevelMm) ?? 0, of.Water.Bench.Room) * test.StoodMin / 60;
-            var leak = Math.Max(0, (lost - dries) / test.StoodMin * 60);
+            var driesMlPerH = Evaporation.MlPerH(of.Water.Water.Basin.Storage?.AreaAt(test.LevelMm) ?? 0, of.Water.Bench.Room);
+            var dries = driesMlPerH * test.StoodMin / 60;
+            var leak = new TestMeasure(null, null, lost, test.StoodMin).LeakMlPerH(driesMlPerH) ?? 0;
             if (leak > TightMlPerH && lost - dries > SeenMl)
                 return (Known.No, $"It lost {Said.Short(lost)} ml in {test.StoodMin:0} min, about {Said.Short(leak)} ml an hour over what dries off: find the leak and test again.");
             if (test.LevelMm >= top - HeldToMm)
