@@ -97,20 +97,21 @@ public static class MixSessions
         public IEnumerable<Place> Places()
         {
             var (each, lone) = (Layer.Pools.Each, Layer.Pools.Each.Count == 1);
-            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.Storage ?? new(() => Storage));
-            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, new(() => Storage));
+            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.LevelMm ?? Level);
+            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, Level);
+        }
+
+        private double Level(double share)
+        {
+            double from = Storage.VolumeAt(Layer.FromMm), to = Storage.VolumeAt(Layer.ToMm);
+            return Storage.LevelFor(from + ((to - from) * share));
         }
     }
 
-    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, Lazy<StageStorage> Storage)
+    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, Func<double, double> Level)
     {
         // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up.
-        public double LevelAfterMl(double ml)
-        {
-            var curve = Storage.Value;
-            double from = curve.VolumeAt(Of.Layer.FromMm), to = curve.VolumeAt(Of.Layer.ToMm);
-            return curve.LevelFor(from + ((to - from) * Math.Clamp(ml / VolumeMl, 0, 1)));
-        }
+        public double LevelAfterMl(double ml) => Level(Math.Clamp(ml / VolumeMl, 0, 1));
 
         public string How(double ml) =>
             At is null ? $"{Of.Layer.Pools.Puddles} puddles of the bed: some drops into each, and to the bed’s edges with a stick."

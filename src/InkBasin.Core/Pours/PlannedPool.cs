@@ -12,8 +12,8 @@ namespace InkBasin.Core.Pours;
 /// <param name="Standing">Stop where it is deeper.</param>
 public sealed record PlannedPool(double VolumeMl, double AreaMm2, double DepthMm, PointMm At, double? SafeMm, Standing Standing)
 {
-    /// <summary>Its own curve, for a cup that does not fill it; null for the only pool of a layer, which has the water's.</summary>
-    internal Lazy<StageStorage>? Storage { get; init; }
+    /// <summary>How high a share of it comes, mm, for a cup that does not fill it; null for the only pool of a layer, which has the water's curve.</summary>
+    internal Func<double, double>? LevelMm { get; init; }
 }
 
 /// <summary>Where a layer stands, and what each place takes.</summary>
@@ -47,7 +47,7 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
         {
             // What stands in a pool takes the place of that much resin there; what stands on no ground of the layer, in the largest.
             var cell = field.CellAt(thing.At);
-            var pool = lone || cell < 0 ? 0 : Math.Max(0, split.Pools.Index().FirstOrDefault(one => one.Item.Cells(field, layer.ToMm).Contains(cell)).Index);
+            var pool = lone || cell < 0 ? 0 : Math.Max(0, split.Pools.Index().FirstOrDefault(one => one.Item.Holds(cell)).Index);
             IReadOnlyList<(DrownedThing, double)> own = [(thing, baseMm)];
             things[pool] += DrownedPlan.DisplacedUpToMl(own, layer.ToMm, water.Water.WaterlineMm) - DrownedPlan.DisplacedUpToMl(own, layer.FromMm, water.Water.WaterlineMm);
         }
@@ -78,7 +78,7 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
                 field.CentreOf(pool.LowestCell),
                 safe,
                 pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
-            { Storage = lone ? null : new(() => StageStorage.Of(field, pool.Cells(field, layer.ToMm), layer.ToMm)) });
+            { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share) });
         }
 
         each = [.. each.OrderByDescending(pool => pool.VolumeMl)];

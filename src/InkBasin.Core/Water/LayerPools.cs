@@ -8,12 +8,53 @@ namespace InkBasin.Core.Water;
 /// <param name="AreaMm2">Its surface, mm².</param>
 /// <param name="MaxDepthMm">How thick the layer is there at most, mm.</param>
 /// <param name="LowestCell">The first cell where its ground is lowest.</param>
-public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthMm, int LowestCell)
+/// <param name="Runs">Its cells, row by row: cells that lie side by side, from the first to before the last number.</param>
+public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthMm, int LowestCell, IReadOnlyList<Range> Runs)
 {
-    /// <summary>Its cells: the ground under the layer's top that its lowest place reaches.</summary>
+    private const double ExactMm = 1e-10;
+
+    /// <summary>Its cells, in row-major order.</summary>
+    public IEnumerable<int> Cells() => Runs.SelectMany(run => Enumerable.Range(run.Start.Value, run.End.Value - run.Start.Value));
+
+    /// <summary>Whether a cell is one of it.</summary>
+    /// <param name="cell">A cell.</param>
+    public bool Holds(int cell) => Runs.Any(run => run.Start.Value <= cell && cell < run.End.Value);
+
+    /// <summary>How high a part of what it takes comes in it, mm: down from the top by what is still to come over the cells wet there (Newton; exact, as volume is convex and piecewise linear).</summary>
     /// <param name="field">The ground.</param>
+    /// <param name="fromMm">The layer's underside, mm.</param>
     /// <param name="topMm">The layer's top, mm.</param>
-    public int[] Cells(HeightField field, double topMm) => WetRegion.Flood(field, LowestCell, topMm).Cells;
+    /// <param name="share">Of what it takes, 0–1.</param>
+    public double LevelMm(HeightField field, double fromMm, double topMm, double share)
+    {
+        ArgumentNullException.ThrowIfNull(field);
+        var level = topMm;
+        for (var target = double.NaN; ;)
+        {
+            var (depth, wet) = DepthUnder(field, fromMm, level);
+            if (double.IsNaN(target)) target = depth * share;
+            var next = wet > 0 ? level - ((depth - target) / wet) : level;
+            if (!(next < level - ExactMm)) return Math.Min(next, level);
+            level = next;
+        }
+    }
+
+    private (double DepthMm, int Cells) DepthUnder(HeightField field, double fromMm, double levelMm)
+    {
+        var (depth, wet) = (0.0, 0);
+        foreach (var run in Runs)
+        {
+            foreach (var height in field.HeightsMm.AsSpan(run))
+            {
+                var bed = Math.Max(height, fromMm);
+                if (bed >= levelMm) continue;
+                depth += levelMm - bed;
+                wet++;
+            }
+        }
+
+        return (depth, wet);
+    }
 }
 
 /// <summary>
@@ -80,8 +121,14 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
         {
             public int From;
             public int To;
-            public int Pool;
+            public int Cell;
             public int Cells;
+            public int Pool;
+
+            // Of its pool, where it is the pool's first.
+            public int Wet;
+            public int Runs;
+            public int Next;
             public double Depth;
             public double Lowest;
             public int LowestCell;
@@ -168,7 +215,7 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
                 }
 
                 if (_count == _runs.Length) Array.Resize(ref _runs, 2 * _count);
-                _runs[_count] = new Run { From = from, To = to - 1, Pool = _count, Cells = to - from, Depth = depth, Lowest = lowest, LowestCell = cell0 + lowestAt };
+                _runs[_count] = new Run { From = from, To = to - 1, Cell = cell0 + from, Cells = to - from, Pool = _count, Wet = to - from, Depth = depth, Lowest = lowest, LowestCell = cell0 + lowestAt };
                 _count++;
                 from = to;
             }
@@ -203,20 +250,36 @@ public sealed record LayerPools(double FromMm, double ToMm, IReadOnlyList<LayerP
             for (var i = 0; i < _count; i++)
             {
                 var pool = PoolOf(i);
+                _runs[i].Pool = pool;
+                ref var into = ref _runs[pool];
+                into.Runs++;
                 if (pool == i) continue;
 
                 // A pool's first run comes before all others of it, so that the first of equally low cells stays.
-                ref var into = ref _runs[pool];
-                into.Cells += _runs[i].Cells;
+                into.Wet += _runs[i].Cells;
                 into.Depth += _runs[i].Depth;
                 if (_runs[i].Lowest < into.Lowest) (into.Lowest, into.LowestCell) = (_runs[i].Lowest, _runs[i].LowestCell);
+            }
+
+            // Each pool's runs one after another, in their order.
+            var own = new Range[_count];
+            for (int i = 0, end = 0; i < _count; i++)
+            {
+                ref var of = ref _runs[_runs[i].Pool];
+                if (_runs[i].Pool == i) (of.Next, end) = (end, end + of.Runs);
+                own[of.Next++] = _runs[i].Cell..(_runs[i].Cell + _runs[i].Cells);
             }
 
             var cellMm2 = _region.Field.CellAreaMm2;
             for (var i = 0; i < _count; i++)
             {
                 if (_runs[i].Pool != i) continue;
-                pools.Add(new LayerPool(_runs[i].Depth * cellMm2 / 1000, _runs[i].Cells * cellMm2, top - Math.Max(under, _runs[i].Lowest), _runs[i].LowestCell));
+                pools.Add(new LayerPool(
+                    _runs[i].Depth * cellMm2 / 1000,
+                    _runs[i].Wet * cellMm2,
+                    top - Math.Max(under, _runs[i].Lowest),
+                    _runs[i].LowestCell,
+                    new ArraySegment<Range>(own, _runs[i].Next - _runs[i].Runs, _runs[i].Runs)));
             }
 
             pools.Sort((a, b) => a.VolumeMl != b.VolumeMl ? b.VolumeMl.CompareTo(a.VolumeMl) : a.LowestCell.CompareTo(b.LowestCell));

@@ -22,7 +22,7 @@ public class LayerPoolsTests
         var layers = Split(Ponds, 9, 4, 9);
         Assert.Equal([(0, 4, 2), (4, 9, 1)], layers.Select(layer => (layer.FromMm, layer.ToMm, layer.Pools.Count)));
         Assert.Equal([(1.2, 300, 4), (0.6, 300, 2)], layers[0].Pools.Select(pool => (Math.Round(pool.VolumeMl, 9), pool.AreaMm2, pool.MaxDepthMm)));
-        Assert.Equal([[10, 11, 12], [14, 15, 16]], layers[0].Pools.Select(pool => pool.Cells(Ponds, 4).Order().ToArray()));
+        Assert.Equal([[10, 11, 12], [14, 15, 16]], layers[0].Pools.Select(pool => pool.Cells().ToArray()));
         Assert.Equal([10, 14], layers[0].Pools.Select(pool => pool.LowestCell));
 
         // Six cells rise by 5, the sill's by 3: its ground stands over the first layer's top.
@@ -72,7 +72,7 @@ public class LayerPoolsTests
             {
                 var (ml, cells, lowest) = found.Single(one => one.Cells.Contains(pool.LowestCell));
                 if (Math.Abs(pool.VolumeMl - ml) > 1e-9 || pool.AreaMm2 != cells.Count * 4 || Math.Abs(pool.MaxDepthMm - (top - Math.Max(from, lowest))) > 1e-12) return false;
-                if (!pool.Cells(field, top).Order().SequenceEqual(cells.Order())) return false;
+                if (!pool.Cells().SequenceEqual(cells.Order()) || !cells.TrueForAll(pool.Holds)) return false;
                 if (i > 0 && pool.VolumeMl > layer.Pools[i - 1].VolumeMl) return false;
             }
 
@@ -81,6 +81,22 @@ public class LayerPoolsTests
         }
 
         return true;
+    }
+
+    [Property(MaxTest = 200)]
+    public bool A_share_of_a_pool_comes_to_the_level_that_holds_it(int seed, byte part, byte tenths)
+    {
+        var field = Fields.Random(seed);
+        var region = WetRegion.Flood(field, field.HeightsMm.Length / 2, 18.3);
+        if (region.LowestBedMm is not { } bed) return true;
+        double from = bed + ((18.3 - bed) * part / 257), share = Math.Min(1, tenths / 250.0);
+        double[] tops = [.. new[] { from, 18.3 }.Where(top => top > bed)];
+        return LayerPools.Of(region, tops)[^1].Pools.All(pool =>
+        {
+            var level = pool.LevelMm(field, from, 18.3, share);
+            double Under(double top) => pool.Cells().Sum(cell => Math.Max(0, top - Math.Max(field.HeightsMm[cell], from)));
+            return level >= from && level <= 18.3 && Math.Abs(Under(level) - (share * Under(18.3))) < 1e-7;
+        });
     }
 
     [Property(MaxTest = 60)]
