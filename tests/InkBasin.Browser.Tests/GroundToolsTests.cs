@@ -96,6 +96,74 @@ public class GroundToolsTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_pond_that_exists_goes_from_an_empty_shelf_by_photo_shore_and_jug_to_the_first_cups_card()
+    {
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(fixture.Address);
+        _page.Shelf("Builds");
+        _page.Until(() => _page.First(".new-build input") is { Displayed: true }, "a build may be begun");
+        _page.Field("Name").SendKeys("Pond that exists");
+        _page.Button("Begin").Click();
+        _page.Until(() => _page.Text(".top-build").Contains("Pond that exists", StringComparison.Ordinal), "its bench");
+        var id = _page.Until(() => fixture.Driver.Url.Split('/') is [.., "builds", var made, _] ? made : null, "the build begun");
+        _page.BoardWidthMm = 400;
+        fixture.Driver.FindElement(By.PartialLinkText("Board")).Click();
+        var folder = Directory.CreateTempSubdirectory("ink-basin-files-").FullName;
+        fixture.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, "from-above.png"));
+        _page.Until(() => _page.First("input[type=file][accept*='image']"), "the photo asked for").SendKeys(Path.Combine(folder, "from-above.png"));
+        _page.Until(() => _page.First("image.underlay"), "the photo to trace under the Sheet");
+
+        fixture.Driver.FindElement(By.PartialLinkText("Ground")).Click();
+        _page.Button("Measure by jug").Click();
+        DragBoard(100, 80, 220, 170);
+        _page.Until(() => _page.First("[data-testid=jug-wants]") is { } wants && wants.Text.Contains("depth is still to be measured", StringComparison.Ordinal), "it asks for the depth");
+        Assert.Equal("", _page.Field("Depth at the deepest place").GetAttribute("value"));
+        _page.Type("Depth at the deepest place", "14");
+        _page.Until(() => _page.First("[data-testid=jug-wants]") is { } wants && wants.Text.Contains("A mark is still to be poured", StringComparison.Ordinal), "and for a mark");
+        Mark("5", "12");
+        _page.Until(() => _page.First("[data-testid=jug-figures]"), "what one mark tells");
+        var wide = Number("[data-testid=jug-figures]", @"give or take ([\d.]+)");
+
+        // In any order; a third reshapes the bed on the Sheet.
+        Mark("12", "62");
+        Mark("9", "38");
+        _page.Until(() => _page.All("[data-testid=jug-marks] tbody tr").Select(row => row.FindElement(By.TagName("th")).Text).SequenceEqual(["5.0", "9.0", "12.0"]), "three marks, rising");
+        _page.Settled();
+        Assert.True(Number("[data-testid=jug-figures]", @"give or take ([\d.]+)") < wide);
+        var total = Number("[data-testid=jug-figures]", @"^([\d.]+)");
+
+        // A slip of the hand stops the bed and loses nothing.
+        Mark("11", "600");
+        Assert.Contains("more than a bed straight down from the shore", _page.Until(() => _page.First("[data-testid=jug-stop]"), "the slip told").Text, StringComparison.Ordinal);
+        _page.Button("Strike the mark at 11.0 mm out").Click();
+        _page.Until(() => Math.Abs(Number("[data-testid=jug-figures]", @"^([\d.]+)") - total) < 1e-9, "as it was");
+
+        _page.Button("Put a water in it").Click();
+        _page.Settled();
+        fixture.Driver.FindElement(By.PartialLinkText("Water")).Click();
+        _page.Until(() => _page.First("[data-testid=volume]"), "its volume");
+        Assert.Equal(total, _page.Volume, 0.02 * total);
+        fixture.Driver.FindElement(By.PartialLinkText("Pours")).Click();
+        _page.Button("Mix").Click();
+        Assert.Contains("layer 1 of Water", _page.Until(() => _page.First("[data-testid=session-1]"), "the first cups").Text, StringComparison.Ordinal);
+        _page.Button("Read it large").Click();
+        _page.Until(() => _page.First(".mix-steps li"), "the card");
+        Assert.True((await fixture.Read(id))["build"]!["photo"] is not null);
+        Assert.Empty(_page.Faults());
+
+        void Mark(string deep, string ml)
+        {
+            _page.Type("Stood deep", deep);
+            _page.Type("Poured in, in all", ml);
+            _page.Button("Add the mark").Click();
+            _page.Until(() => _page.Field("Stood deep").GetAttribute("value")?.Length == 0, "the mark taken");
+        }
+
+        double Number(string css, string pattern) =>
+            double.Parse(System.Text.RegularExpressions.Regex.Match(_page.Text(css), pattern).Groups[1].Value, CultureInfo.InvariantCulture);
+    }
+
+    [Fact]
     public async Task A_step_is_copied_to_the_side_and_both_are_ground()
     {
         var id = await OpenGround("Copy board");

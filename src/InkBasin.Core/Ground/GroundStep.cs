@@ -19,6 +19,7 @@ namespace InkBasin.Core.Ground;
 [JsonDerivedType(typeof(Strokes), "strokes")]
 [JsonDerivedType(typeof(ExistingGround), "existingGround")]
 [JsonDerivedType(typeof(SurveyedBed), "surveyedBed")]
+[JsonDerivedType(typeof(JugBed), "jugBed")]
 [JsonDerivedType(typeof(EdgeProfile), "edgeProfile")]
 public abstract record GroundStep
 {

@@ -11,7 +11,7 @@ public sealed record SurveyFigures(string StepId, double VolumeMl, double RmseMm
 /// A bed that exists and was measured with a stick: inside the shore the ground is put to the waterline less the depth, by the
 /// spline of <see cref="Soundings"/>.
 /// </summary>
-public sealed record SurveyedBed : ShapingStep
+public sealed record SurveyedBed : ShapingStep, IMeasuredBed
 {
     // Solving grows with the cube of the points: this many answer while a point is dragged.
     private const int MostSoundings = 200;
@@ -39,6 +39,13 @@ public sealed record SurveyedBed : ShapingStep
         var cell = Math.Max(cellMm, Math.Sqrt(shore.Max(p => p.XMm) * shore.Max(p => p.YMm) / MostPlaces));
         var bed = Ground.Soundings.ToBed(shore, soundings, cell, Smoothing);
         return new SurveyFigures(Id, bed.VolumeMl, bed.RmseMm, bed.BandMl);
+    }
+
+    /// <inheritdoc/>
+    public double? BandMl(HeightField ground)
+    {
+        ArgumentNullException.ThrowIfNull(ground);
+        return Figures(ground.CellMm).BandMl;
     }
 
     /// <inheritdoc/>

@@ -44,6 +44,7 @@ public sealed record WaterPlan(
 /// <param name="SkinAreaMm2">True area under plaster, mm².</param>
 /// <param name="SkinMl">Plaster, ml.</param>
 /// <param name="Surveys">What the soundings of each measured bed say of it.</param>
+/// <param name="JugBeds">What the jug says of each bed it measured.</param>
 public sealed record GroundPlan(
     int Columns,
     int Rows,
@@ -52,7 +53,8 @@ public sealed record GroundPlan(
     double HighestMm,
     double SkinAreaMm2,
     double SkinMl,
-    IReadOnlyList<SurveyFigures> Surveys)
+    IReadOnlyList<SurveyFigures> Surveys,
+    IReadOnlyList<JugBedPlan> JugBeds)
 {
     /// <summary>Measures a ground.</summary>
     internal static GroundPlan Of(Build build, CompiledGround ground)
@@ -62,7 +64,8 @@ public sealed record GroundPlan(
         var field = ground.Surface;
         return new GroundPlan(
             field.Columns, field.Rows, field.CellMm, lowest, highest, skinArea, skinMl,
-            [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))]);
+            [.. build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board.CellMm))],
+            [.. build.Recipe.OfType<JugBed>().Where(bed => bed.Enabled).Select(bed => bed.Figures(build.Board))]);
     }
 }
 

@@ -28,7 +28,7 @@ public sealed class WaterAnswers
         Standing = standing;
         _level = new(() => WaterLevel.Of(standing, build.Standing, build.Build.Scale));
         _takes = new(() => WaterTakes.Of(
-            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.OfType<SurveyedBed>().Where(bed => bed.Enabled), level => build.BedMlAt(water.Seed, level)));
+            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.Where(step => step.Enabled).OfType<IMeasuredBed>(), level => build.BedMlAt(water.Seed, level)));
         _case = new(CaseOf);
         _course = new(() => Case.Course(build.Cancel));
         _layers = new(() => Answer.Of(() => LayerPlans.Of(Case, _course.Value)));

@@ -18,7 +18,7 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
     /// <param name="things">What stands in it, with the levels of their bases.</param>
     /// <param name="bedMlAt">What the bare bed holds to a level, ml, where that is remembered; null floods it.</param>
     /// <param name="beds">Measured beds of the recipe that are switched on: one that holds the water's starting point brings its band.</param>
-    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<SurveyedBed> beds, Func<double, double>? bedMlAt = null)
+    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<IMeasuredBed> beds, Func<double, double>? bedMlAt = null)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(tests);
@@ -26,11 +26,12 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
         var (region, field) = (water.Region, water.Region.Field);
         var told = WaterTestPlan.Of(tests, bedMlAt ?? (level => WetRegion.Flood(field, field.CellAt(water.Seed), level).VolumeMl));
         var storage = water.Basin.Storage is { } drawn ? WaterTestPlan.Corrected(drawn, told) : null;
-        var calibration = storage is not null && region.VolumeMl > 0 ? storage.VolumeAt(water.WaterlineMm) / region.VolumeMl : 1;
+        // Exactly 1 where no test has a say.
+        var calibration = storage is not null && !ReferenceEquals(storage, water.Basin.Storage) && region.VolumeMl > 0 ? storage.VolumeAt(water.WaterlineMm) / region.VolumeMl : 1;
         var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
         if (region.Cells.Length == 0) return new WaterTakes(told, calibration, displaced, null);
 
-        var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.Figures(field.CellMm).BandMl).ToList();
+        var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.BandMl(field)).OfType<double>().ToList();
         var measured = told.LastOrDefault(test => test is { GroundChanged: false, MeasuredMl: not null })?.MeasuredMl;
 
         // Once the water itself was measured, or its bed was, how far hands carve off a drawing matters no more.
@@ -72,7 +73,7 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
                 new("standard deviation", range.DeviationMl, "ml"),
                 new("enough in 19 of 20 cases", range.SureMl, "ml"),
             ],
-            $"Volume × calibration − displaced. Unknown are the reading of the waterline over the whole area; for a bed nobody has measured, how far carving lies off the drawing (about {VolumeRange.CarvedToMm:0.0} mm) and its roughness; for a sounded one, the band of its soundings; after a water test, the jug. Added by their squares; the range holds 95 %, the last figure is the one-sided bound.",
+            $"Volume × calibration − displaced. Unknown are the reading of the waterline over the whole area; for a bed nobody has measured, how far carving lies off the drawing (about {VolumeRange.CarvedToMm:0.0} mm) and its roughness; for a measured one, the band of its soundings or jug marks; after a water test, the jug. Added by their squares; the range holds 95 %, the last figure is the one-sided bound.",
             "Independent errors; a water test narrows them best"));
     }
 }

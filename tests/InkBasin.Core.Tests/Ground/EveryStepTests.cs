@@ -55,7 +55,7 @@ public class EveryStepTests
     {
         Channel or Pond or SurveyedBed => -1,
         Ridge or RetainingWall or FillBlock or RockGroup or FoamSheet or PlasterSkin => 1,
-        TrackBed or Pad or ExistingGround or EdgeProfile or Strokes => 0,
+        TrackBed or Pad or JugBed or ExistingGround or EdgeProfile or Strokes => 0,
         _ => throw new NotSupportedException($"Does {step.GetType().Name} dig, build, or both?"),
     };
 

@@ -52,6 +52,16 @@ internal static class RandomRecipe
             new RockGroup { Id = "9", Name = "Rocks", Outline = Shape(), Count = random.Next(1, 20), LeastMm = Between(1, 5), GreatestMm = Between(5, 20), Seed = random.Next(100) },
             new ExistingGround { Id = "12", Name = "Scan", GridId = "scan", LeftMm = leftMm + Between(0, widthMm / 2), BackMm = backMm + Between(0, depthMm / 2), WidthMm = Between(10, 60), LowestMm = Between(0, 20), Exaggeration = Between(0.5, 3), QuarterTurns = random.Next(4) },
             Survey(Math.Max(1, leftMm) + Between(0, widthMm / 2), Math.Max(1, backMm) + Between(0, depthMm / 2), Between(12, 40), Between(5, 20)),
+            new JugBed
+            {
+                Id = "15",
+                Name = "Jugged bed",
+                Outline = Shape(),
+                WaterlineMm = Between(-5, 25),
+                Deepest = Place(),
+                DeepestMm = random.Next(4) == 0 ? null : Between(1, 20),
+                Marks = [.. Enumerable.Range(1, random.Next(4)).Select(i => new JugMark(Between(0.5, 1) * i, Between(0.1, 2) * i))],
+            },
             new EdgeProfile { Id = "14", Name = "Joint", Side = (BoardSide)random.Next(4), Profile = [new(0, Between(0, 20)), new(Between(20, 90), Between(0, 20)), new(200, Between(0, 20))], BlendMm = Between(0, 30) },
             new PlasterSkin { Id = "10", Name = "Skin", ThicknessMm = 2, Outline = random.Next(2) == 0 ? null : Shape(), RoughMm = Between(0, 2), Seed = random.Next(100) },
             new Strokes { Id = "11", Name = "Hand", Items = [.. Enum.GetValues<StrokeKind>().Select(kind => new Stroke(kind, Places(random.Next(1, 5)), Between(1, 40), Between(0, 1), Between(0, 30)))] },

@@ -173,6 +173,18 @@ public class WaterStageTests
         Assert.Equal(Math.Sqrt((band * band) + (reading * reading)), plan.Waters[0].Takes!.Range!.DeviationMl, 6);
     }
 
+    [Theory]
+    [InlineData(12.1)]
+    [InlineData(13.3)]
+    [InlineData(14.7)]
+    [InlineData(15.9)]
+    [InlineData(16.3)]
+    public void A_water_nobody_tested_is_corrected_by_nothing_at_all(double waterlineMm)
+    {
+        var build = Samples.Creek with { WaterTests = [], Waters = [Samples.Creek.Waters[0] with { WaterlineMm = waterlineMm }] };
+        Assert.Equal(1.0, Planner.Plan(build, Stores.Examples).Waters[0].Takes!.Calibration);
+    }
+
     [Fact]
     public void Two_waters_that_are_one_name_each_other()
     {

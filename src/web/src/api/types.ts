@@ -29,6 +29,7 @@ export type Stroke = Schemas['Stroke'];
 export type StrokeKind = Schemas['StrokeKind'];
 export type ExistingStep = Schemas['GroundStepExistingGround'];
 export type SurveyStep = Schemas['GroundStepSurveyedBed'];
+export type JugStep = Schemas['GroundStepJugBed'];
 export type JointStep = Schemas['GroundStepEdgeProfile'];
 export type Outline = Schemas['Outline'];
 export type PointMm = Schemas['PointMm'];

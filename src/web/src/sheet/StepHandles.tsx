@@ -3,6 +3,7 @@ import type { PointMm, Step } from '../api/types';
 import { placeAlong, shareNear } from './alongLine';
 import { Handle } from '../scene/Handle';
 import { useHold } from '../scene/useHold';
+import { DeepestPlace } from './DeepestPlace';
 import { Soundings } from './Soundings';
 import {
   anchorOf,
@@ -31,6 +32,7 @@ export function gripsOf(step: Step): PointMm[] {
     anchor ?? middle(points),
     ...points,
     ...(step.kind === 'surveyedBed' ? step.soundings.map((one) => one.place) : []),
+    ...(step.kind === 'jugBed' ? [step.deepest] : []),
     ...(step.kind === 'channel' ? step.weirs.map((weir) => placeAlong(step.points, weir.alongShare)) : []),
   ];
 }
@@ -68,6 +70,7 @@ export function StepHandles({ step, view }: { step: Step; view: SheetView }) {
         hold={drag(moveAll)}
       />
       {step.kind === 'surveyedBed' && <Soundings bed={step} view={view} />}
+      {step.kind === 'jugBed' && <DeepestPlace bed={step} view={view} />}
       {points.map((point, i) => (
         <Handle
           key={`point ${i}`}

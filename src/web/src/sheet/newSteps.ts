@@ -100,6 +100,18 @@ export function drawnBox(kind: BoxKind, from: PointMm, to: PointMm, site: Site):
         soundings: [{ place: { xMm: (2 * x0 + x1) / 3, yMm: (y0 + y1) / 2 }, depthMm: 8 }],
         smoothing: 0,
       };
+    case 'jugBed':
+      return {
+        ...common,
+        kind,
+        name: 'Jugged bed',
+        outline: curved,
+        // A little under the ground it lies in, which is its bank.
+        waterlineMm: half(ground - 3),
+        deepest: { xMm: half((x0 + x1) / 2), yMm: half((y0 + 2 * y1) / 3) },
+        deepestMm: null,
+        marks: [],
+      };
     case 'foamSheet':
       return { ...common, kind, name: 'Foam sheet', thicknessMm: 10, outline: curved, carvedBackMm: 20 };
     case 'plasterSkin':

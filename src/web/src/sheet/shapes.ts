@@ -58,6 +58,7 @@ export function moveAll(step: Step, dxMm: number, dyMm: number): Step {
   if (step.kind === 'strokes')
     return { ...step, items: step.items.map((stroke) => ({ ...stroke, path: stroke.path.map(shift) })) };
   const moved = withPoints(step, (points) => points.map(shift));
+  if (moved.kind === 'jugBed') return { ...moved, deepest: shift(moved.deepest) };
   return moved.kind === 'surveyedBed'
     ? { ...moved, soundings: moved.soundings.map((one) => ({ ...one, place: shift(one.place) })) }
     : moved;

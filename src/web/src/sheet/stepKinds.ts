@@ -20,6 +20,7 @@ export const STEP_KINDS = {
   fillBlock: { word: 'false bed', drawn: 'box', invites: 'Fill the bed' },
   rockGroup: { word: 'rocks', drawn: 'box', invites: 'Strew rocks' },
   surveyedBed: { word: 'measured', drawn: 'box', invites: 'Measure a bed' },
+  jugBed: { word: 'by jug', drawn: 'box', invites: 'Measure by jug' },
   foamSheet: { word: 'foam', drawn: 'box', invites: 'Lay foam' },
   plasterSkin: { word: 'plaster', drawn: 'box', invites: null },
   strokes: { word: 'by hand', drawn: 'otherwise', invites: null },

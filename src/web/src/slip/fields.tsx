@@ -16,7 +16,8 @@ export function NumberField({
   onChange,
 }: {
   label: string;
-  value: number;
+  /** Null while it is not known: the field is empty, and stays so until something is typed. */
+  value: number | null;
   quantity?: Quantity;
   suffix?: string;
   step?: number;
@@ -30,12 +31,12 @@ export function NumberField({
   const dropped = useRef(false);
 
   const keep = (typed: string | null) => {
-    if (typed === null) return;
+    if (typed === null || (value === null && typed.trim() === '')) return;
     const read = parseQuantity(typed, quantity, units);
     setWrong(read === null);
     if (read === null) return;
     setText(null);
-    if (typed === formatField(value, quantity, units) || read === value) return;
+    if (read === value || (value !== null && typed === formatField(value, quantity, units))) return;
     const kept = onChange(read);
     if (kept instanceof Promise) void kept.then((ok) => setText(ok ? null : typed));
   };
@@ -48,6 +49,7 @@ export function NumberField({
       event.currentTarget.blur();
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
+      if (value === null) return;
       setText(null);
       void onChange(stepped(value, event.key === 'ArrowUp' ? 1 : -1, step, quantity, units));
     }
@@ -58,7 +60,7 @@ export function NumberField({
       label={label}
       unit={suffix ?? unitOf(quantity, units)}
       wrong={wrong ? `That is not a ${quantity === 'plain' ? 'number' : quantity}.` : null}
-      value={text ?? formatField(value, quantity, units)}
+      value={text ?? (value === null ? '' : formatField(value, quantity, units))}
       onText={setText}
       onBlur={() => {
         if (dropped.current) dropped.current = false;

@@ -4292,6 +4292,11 @@ export interface components {
             stop: null | components["schemas"]["Notice"];
         };
         /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
+        AnswerOfJugFigures: {
+            is: null | components["schemas"]["JugFigures"];
+            stop: null | components["schemas"]["Notice"];
+        };
+        /** @description One aspect of a plan: what it comes to, or why it cannot be told. An aspect that is stopped stands in its own place; the others go on. */
         AnswerOfLayerPlans: {
             is: null | components["schemas"]["LayerPlans"];
             stop: null | components["schemas"]["Notice"];
@@ -5910,9 +5915,11 @@ export interface components {
             skinMl: number;
             /** @description What the soundings of each measured bed say of it. */
             surveys: components["schemas"]["SurveyFigures"][];
+            /** @description What the jug says of each bed it measured. */
+            jugBeds: components["schemas"]["JugBedPlan"][];
         };
         /** @description One named step of a ground recipe (models.md §1). Steps are applied in order, each to what the ones before left. */
-        GroundStep: components["schemas"]["GroundStepFoamSheet"] | components["schemas"]["GroundStepChannel"] | components["schemas"]["GroundStepPond"] | components["schemas"]["GroundStepPad"] | components["schemas"]["GroundStepPlasterSkin"] | components["schemas"]["GroundStepRidge"] | components["schemas"]["GroundStepTrackBed"] | components["schemas"]["GroundStepRetainingWall"] | components["schemas"]["GroundStepFillBlock"] | components["schemas"]["GroundStepRockGroup"] | components["schemas"]["GroundStepStrokes"] | components["schemas"]["GroundStepExistingGround"] | components["schemas"]["GroundStepSurveyedBed"] | components["schemas"]["GroundStepEdgeProfile"];
+        GroundStep: components["schemas"]["GroundStepFoamSheet"] | components["schemas"]["GroundStepChannel"] | components["schemas"]["GroundStepPond"] | components["schemas"]["GroundStepPad"] | components["schemas"]["GroundStepPlasterSkin"] | components["schemas"]["GroundStepRidge"] | components["schemas"]["GroundStepTrackBed"] | components["schemas"]["GroundStepRetainingWall"] | components["schemas"]["GroundStepFillBlock"] | components["schemas"]["GroundStepRockGroup"] | components["schemas"]["GroundStepStrokes"] | components["schemas"]["GroundStepExistingGround"] | components["schemas"]["GroundStepSurveyedBed"] | components["schemas"]["GroundStepJugBed"] | components["schemas"]["GroundStepEdgeProfile"];
         /**
          * @description A channel scooped along a smooth centre line. Its bed has the width given at each point (smooth between) and falls
          *     in a straight grade from the first point to the last; the banks rise from the bed's edge at the bank angle until
@@ -6075,6 +6082,37 @@ export interface components {
              * @description How far the edge is carved back inward, mm, 0…1000: 0 leaves it square.
              */
             carvedBackMm: number;
+            /** @description Identity within the recipe; never reused. */
+            id: string;
+            /** @description The maker's name for it. */
+            name: string;
+            /** @description False when switched off: kept in the recipe, left out of the ground. */
+            enabled: boolean;
+        };
+        /**
+         * @description A bed that exists and was measured with a jug: its shore, its deepest place and marks of how high so many ml came. Inside the shore the ground is put so that
+         *     it holds at every height what the JugCurve of the marks says. How it lies between is not measured: it is drawn rising evenly from the deepest place to the shore,
+         *     and as one hollow, since one jug filled it.
+         */
+        GroundStepJugBed: {
+            /** @enum {string} */
+            kind: "jugBed";
+            /** @description The shore at the waterline. */
+            outline: components["schemas"]["Outline"];
+            /**
+             * Format: double
+             * @description Level of that waterline, mm over the board, −500…500.
+             */
+            waterlineMm: number;
+            /** @description Its deepest place; outside the shore, the nearest to it inside. */
+            deepest: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description Waterline over the deepest place, mm, over 0…300; null until it is measured.
+             */
+            deepestMm: null | number;
+            /** @description Marks, at most six; none until it is measured. */
+            marks: components["schemas"]["JugMark"][];
             /** @description Identity within the recipe; never reused. */
             id: string;
             /** @description The maker's name for it. */
@@ -6594,6 +6632,41 @@ export interface components {
             totalMl: number;
             /** Format: double */
             bandMl: number;
+        };
+        /** @description What the jug says of one bed of a recipe. */
+        JugBedPlan: {
+            /** @description The step. */
+            stepId: string;
+            /** @description Its figures; nothing while it is not measured, stopped where no water leaves such marks. */
+            figures: components["schemas"]["AnswerOfJugFigures"];
+        };
+        /** @description What the jug says of a bed. */
+        JugFigures: {
+            /**
+             * Format: double
+             * @description Volume to its waterline, ml.
+             */
+            totalMl: number;
+            /**
+             * Format: double
+             * @description Half of what that may be off by, ml.
+             */
+            bandMl: number;
+            /** @description By how much the curve misses each mark, ml; over it positive. */
+            missesMl: number[];
+        };
+        /** @description A jug mark: so much liquid came up to here. */
+        JugMark: {
+            /**
+             * Format: double
+             * @description Height of the surface over the deepest point, mm, above 0.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description What had been poured in by then, ml, above 0.
+             */
+            volumeMl: number;
         };
         /** @description A mark, and by how much the curve misses it. */
         JugMarkAnswer: {

@@ -7,11 +7,12 @@ import { ChoiceField, NumberField, TextField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
 import { ChannelFeatures } from './ChannelFeatures';
+import { JugFields } from './JugFields';
 import { numbersOf } from './stepNumbers';
 import { ToolButton } from '../../slip/ToolButton';
 import { changed } from '../../desk/changes';
 
-type Replace = (changed: Step) => Promise<boolean>;
+export type Replace = (changed: Step) => Promise<boolean>;
 
 /** What the selected step is made by. */
 export function StepFields({ step, tool, setTool }: { step: Step; tool: Tool; setTool: (tool: Tool) => void }) {
@@ -28,6 +29,7 @@ export function StepFields({ step, tool, setTool }: { step: Step; tool: Tool; se
       {step.kind === 'pond' && <Overhang key={step.id + step.overhang} pond={step} replace={replace} />}
       {(step.kind === 'plasterSkin' || step.kind === 'foamSheet') && <Covers step={step} replace={replace} />}
       {step.kind === 'surveyedBed' && <Depths bed={step} replace={replace} tool={tool} setTool={setTool} />}
+      {step.kind === 'jugBed' && <JugFields bed={step} replace={replace} />}
       {step.kind === 'strokes' && (
         <p className="quiet">
           {step.items.length === 1 ? 'One stroke' : `${step.items.length} strokes`} of the brush, in the order made.

@@ -83,6 +83,7 @@ const NUMBERS: Numbers = {
     { key: 'waterlineMm', label: 'Measured from', ...mm(0.5) },
     { key: 'smoothing', label: 'Evened out', quantity: 'plain', step: 0.1 },
   ],
+  jugBed: [{ key: 'waterlineMm', label: 'Its waterline', ...mm(0.5) }],
   edgeProfile: [{ key: 'blendMm', label: 'Blended over', ...mm(5) }],
   strokes: [],
 };
