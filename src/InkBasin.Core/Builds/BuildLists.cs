@@ -37,6 +37,8 @@ internal static class BuildLists
             new("water test", _ => "Log a water test", _ => "Strike a water test out", (_, _) => "Change a water test")),
         new BuildList<LoggedWeighing>("drying.weighings", b => b.Drying.Weighings, (b, items) => b with { Drying = b.Drying with { Weighings = items } }, one => Time(one.At), "That weighing is not in the log any more.",
             new("weighing", _ => "Log a weighing", _ => "Strike a weighing out", (_, _) => "Change a weighing")),
+        new BuildList<LoggedWetting>("drying.wettings", b => b.Drying.Wettings, (b, items) => b with { Drying = b.Drying with { Wettings = items } }, one => Time(one.At), "That wetting is not in the log any more.",
+            new("wetting", _ => "Log a wetting", _ => "Strike a wetting out", (_, _) => "Change a wetting")),
         new BuildList<RoomReading>("roomLog", b => b.RoomLog, (b, items) => b with { RoomLog = items }, one => Time(one.At), "That reading is not in the log any more.",
             new("reading", _ => "Log the room’s temperature", _ => "Strike a reading of the room out", (_, _) => "Change a reading of the room")),
         Begun,

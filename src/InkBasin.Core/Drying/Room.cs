@@ -1,3 +1,5 @@
+using InkBasin.Core.Stock;
+
 namespace InkBasin.Core.Drying;
 
 /// <summary>The air a model dries and cures in.</summary>
@@ -27,6 +29,26 @@ public static class DryingEstimate
     private const double HoursPerMm = 24.0 / 5;
 
     private static readonly Room Reference = new(20, 50);
+
+    /// <summary>Water that sets with the powder and never dries off, as a share of the powder's weight: that of gypsum.</summary>
+    public const double BoundShare = 0.19;
+
+    /// <summary>Each coat over the first adds this share: what it wets below dries once more, through it.</summary>
+    public const double CoatShare = 0.15;
+
+    // No mix is so stiff that it dries at once.
+    private const double LeastFactor = 0.2;
+
+    /// <summary>How much longer than the usual plaster a mix takes: by the water in a ml of it that has to dry off.</summary>
+    public static double MixFactor(Plaster plaster)
+    {
+        ArgumentNullException.ThrowIfNull(plaster);
+        static double FreeG(Plaster of) => of.WetDensity * (of.WaterPerPowder - BoundShare) / (1 + of.WaterPerPowder);
+        return Math.Max(LeastFactor, FreeG(plaster) / FreeG(Plaster.Usual));
+    }
+
+    /// <summary>How much longer several coats take than one.</summary>
+    public static double CoatsFactor(int coats) => 1 + (CoatShare * (coats - 1));
 
     /// <summary>24 h for each 5 mm at 20 °C and 50 % humidity, longer as the air takes less vapour.</summary>
     /// <param name="thicknessMm">Thickness of the wet layer, mm, ≥ 0.</param>

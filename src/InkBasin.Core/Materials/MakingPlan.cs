@@ -65,7 +65,7 @@ public sealed record MakingPlan(
             foam.HeightsMm.Sum(h => Math.Max(0, h)) * foam.CellAreaMm2 / 1000,
             skin,
             thickest,
-            DryingEstimate.Hours(thickest, room),
+            DryingEstimate.Hours(thickest, room) * DryingEstimate.MixFactor(making.Plaster),
             rockMl > 0 ? PlasterMixes.Of(rockMl, making.Plaster) : null,
             CoverAmounts.Of(dry, making.Cover),
             CoverAmounts.Of(bed, making.Cover),

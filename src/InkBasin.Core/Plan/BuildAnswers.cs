@@ -87,7 +87,7 @@ public sealed class BuildAnswers
 
     /// <summary>How far the plaster has dried.</summary>
     /// <param name="now">Now.</param>
-    public DryingPlan Drying(DateTimeOffset now) => DryingPlan.Of(Build.Drying, Build.Room, _ground.SkinMm.Max(), now);
+    public DryingPlan Drying(DateTimeOffset now) => DryingPlan.Of(Build.Drying, Build.Making.Plaster, Build.Room, _ground.SkinMm.Max(), now);
 
     /// <summary>What to cut and to mix.</summary>
     /// <param name="groundOf">Compiles the build's board with other steps.</param>

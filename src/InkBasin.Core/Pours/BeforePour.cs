@@ -56,7 +56,7 @@ public static class BeforePour
     public const double ShortestTestMin = 15;
 
     /// <summary>Whether a question is asked anew at each pour: what is so of the evening, not of the piece.</summary>
-    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Room or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Under or CheckItem.Safety;
+    public static bool AskedEachPour(CheckItem item) => item is CheckItem.Level or CheckItem.Room or CheckItem.Window or CheckItem.Stock or CheckItem.Bubbles or CheckItem.Dust or CheckItem.Under or CheckItem.Safety;
 
     /// <summary>The list for the next pour of a water.</summary>
     public static IReadOnlyList<PourCheck> Of(PourQuestions of)
@@ -71,6 +71,7 @@ public static class BeforePour
             Item(of, CheckItem.Level, "Is the board level both ways?", (Known.Ask, "Lay a spirit level along it and across it. Resin shows every slope.")),
             Item(of, CheckItem.Room, "Does the room stay within the product’s range, by night too?", Room(of)),
             Item(of, CheckItem.Layer, "Is this layer safe to pour?", LayerIsSafe(of)),
+            Item(of, CheckItem.Window, "Is the layer under it ready for this one?", Window(of)),
             Item(of, CheckItem.Stock, "Is enough at hand, and in date?", Stock(of)),
             Item(of, CheckItem.Bubbles, "Is all at hand for the bubbles?", (Known.Ask, "Look 10, 20 and 30 minutes after the pour. Straw or toothpick at hand; heat only briefly, never beside alcohol, aerosol, foliage or lights.")),
             Item(of, CheckItem.Dust, "Is a cover ready against dust?", (Known.Ask, "A box or lid that keeps clear of the surface. It keeps warmth in too: the resin under it runs hotter.")),
@@ -92,12 +93,11 @@ public static class BeforePour
     {
         // Water that stood on it since anybody last weighed it wets it again; a layer over it seals that in.
         var drying = of.Drying;
-        if (of.Water.Begun.Count == 0 && drying.IsDry == true && WaterTestPlan.Last(of.Takes.Tests) is { } test)
+        if (of.Water.Begun.Count == 0 && drying.IsDry != false && WaterTestPlan.Last(of.Takes.Tests) is { } test)
         {
             var wet = test.At.AddMinutes(test.StoodMin);
             var dry = wet.AddHours(drying.EstimateH);
-            if (wet > (drying.WeighedAt ?? DateTimeOffset.MinValue) && of.Now < dry)
-                return (Known.No, $"Its last water test wetted it again: about {Math.Ceiling((dry - of.Now).TotalHours):0} h more by the room, or weigh it until it stands still.");
+            if (wet > (drying.WeighedAt ?? DateTimeOffset.MinValue) && of.Now < dry) return (Known.No, DryingPlan.WettedAgain("water test", dry, of.Now));
         }
 
         return (drying.IsDry switch { true => Known.Yes, false => Known.No, _ => Known.Ask }, drying.Sentence);
@@ -183,6 +183,20 @@ public static class BeforePour
         return next.Cure.Standing == Standing.Stop
             ? (Known.No, $"Layer {number} is {Said.Tenth(next.DepthMm)} mm deep and would reach {next.Cure.PeakC:0} °C: deeper or hotter than is safe here.")
             : (Known.Yes, $"Layer {number}, {Said.Tenth(next.DepthMm)} mm, reaches {next.Cure.PeakC:0} °C at most.");
+    }
+
+    private static (Known Known, string Because) Window(PourQuestions of)
+    {
+        if (of.Water.Begun.Count == 0) return (Known.Yes, "It is the first layer.");
+        if (of.Plans?.Layers.LastOrDefault(layer => layer.Poured is not null) is not { Poured: { } poured } under)
+            return (Known.Ask, "Its layers cannot be planned: the sheet of the product in the bed says from when to when it takes another.");
+        if (of.Plans.Next is null) return (Known.Yes, "Nothing more is poured.");
+        double sinceH = (of.Now - poured.At).TotalHours, fromH = under.RecoatFromH - under.PourH, toH = under.RecoatToH - under.PourH;
+        if (sinceH < fromH)
+            return (Known.No, $"Too soft yet: poured {Said.Coarse(Math.Max(0, sinceH))} h ago, by its sheet and the room it takes the next layer {Said.Coarse(fromH)} h after, in {Said.Coarse(fromH - sinceH)} h. Poured on now the new layer wrinkles it or sinks in.");
+        return sinceH <= toH
+            ? (Known.Yes, $"Poured {Said.Coarse(sinceH)} h ago: firm enough, and it still takes the next one.")
+            : (Known.Ask, $"Past its window, {Said.Coarse(toH)} h by its sheet and the room: the next layer no longer takes by itself. Scuff it dull, wipe the dust off, let the wipe dry; then yes.");
     }
 
     private static (Known Known, string Because) Stock(PourQuestions of)

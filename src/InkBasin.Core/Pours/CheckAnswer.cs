@@ -27,6 +27,9 @@ public enum CheckItem
     /// <summary>The layer is safe: no deeper, hotter or darker than the product and the bed stand.</summary>
     [JsonStringEnumMemberName("layer")] Layer,
 
+    /// <summary>The layer under it is neither too soft for another nor past its window.</summary>
+    [JsonStringEnumMemberName("window")] Window,
+
     /// <summary>Enough of the product is at hand, and in date.</summary>
     [JsonStringEnumMemberName("stock")] Stock,
 

@@ -3,6 +3,7 @@ using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Plan;
@@ -154,14 +155,14 @@ public class BeforePourTests
     public void The_drying_plan_draws_the_curve_through_its_weighings_and_says_why_it_cannot()
     {
         var log = new DryingLog { Weighings = [.. Enumerable.Range(0, 6).Select(i => new LoggedWeighing(Now.AddHours(i * 8), 800 + (120 * Math.Exp(-i * 8 / 20.0))))] };
-        var plan = DryingPlan.Of(log, Samples.Creek.Room, 2, Now);
+        var plan = DryingPlan.Of(log, Plaster.Usual, Samples.Creek.Room, 2, Now);
         Assert.Equal(800, plan.FinalG!.Value, 0.01);
         Assert.Equal(920, plan.Curve[0].MassG, 0.01);
         Assert.True(plan.Curve[^1].At > plan.ForecastAt);
         Assert.False(plan.IsDry);
         Assert.Null(plan.WhyNoForecast);
-        var few = DryingPlan.Of(log with { Weighings = [.. log.Weighings.Take(3)] }, Samples.Creek.Room, 2, Now);
+        var few = DryingPlan.Of(log with { Weighings = [.. log.Weighings.Take(3)] }, Plaster.Usual, Samples.Creek.Room, 2, Now);
         Assert.Contains("4 different times", few.WhyNoForecast, StringComparison.Ordinal);
-        Assert.True(DryingPlan.Of(Samples.Creek.Drying, Samples.Creek.Room, 0, Now).IsDry);
+        Assert.True(DryingPlan.Of(Samples.Creek.Drying, Plaster.Usual, Samples.Creek.Room, 0, Now).IsDry);
     }
 }

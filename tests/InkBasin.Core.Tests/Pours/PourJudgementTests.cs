@@ -1,5 +1,6 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Drying;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
@@ -101,6 +102,50 @@ public class PourJudgementTests
         var dries = Planner.Answers(plastered, Stores.Examples).Drying(Samples.Evening).EstimateH;
         var tested = plastered with { WaterTests = [Samples.Test with { StoodMin = 0, At = Samples.Evening.AddHours(-dries - hoursFromDry) }] };
         Assert.Equal(known, Samples.ListOf(tested).Single(check => check.Item == CheckItem.Dry).Known);
+    }
+
+    // A wash soaks in a millimetre, glue two and a half: 4.8 and 12 h at 20 °C and 50 %, of a skin thicker than that; a thinner one no deeper than it is.
+    [Theory]
+    [InlineData(WettingKind.Wash, 4, 4.7, Known.No)]
+    [InlineData(WettingKind.Wash, 4, 4.9, Known.Yes)]
+    [InlineData(WettingKind.Glue, 4, 11.9, Known.No)]
+    [InlineData(WettingKind.Glue, 4, 12.1, Known.Yes)]
+    [InlineData(WettingKind.Glue, 1, 4.7, Known.No)]
+    [InlineData(WettingKind.Glue, 1, 4.9, Known.Yes)]
+    public void A_wash_or_a_wetting_opens_the_question_again(WettingKind kind, double skinMm, double hoursAgo, Known known)
+    {
+        var wetted = Skinned(skinMm) with { Drying = new DryingLog { PlasteredAt = Samples.Evening.AddDays(-30), Wettings = [new LoggedWetting(Samples.Evening.AddHours(-hoursAgo), kind)] } };
+        var dry = Samples.ListOf(wetted).Single(check => check.Item == CheckItem.Dry);
+        Assert.Equal(known, dry.Known);
+
+        // And nobody need know when it was plastered for that.
+        var undated = wetted with { Drying = wetted.Drying with { PlasteredAt = null } };
+        Assert.Equal(known == Known.No ? Known.No : Known.Ask, Samples.ListOf(undated).Single(check => check.Item == CheckItem.Dry).Known);
+    }
+
+    [Fact]
+    public void What_was_weighed_after_it_was_wetted_speaks_for_itself()
+    {
+        var wetted = Skinned(4) with { Drying = new DryingLog { PlasteredAt = Samples.Evening.AddDays(-30), Wettings = [new LoggedWetting(Samples.Evening.AddHours(-2), WettingKind.Glue)], Weighings = [new LoggedWeighing(Samples.Evening.AddHours(-1), 900)] } };
+        Assert.Equal(Known.Yes, Samples.ListOf(wetted).Single(check => check.Item == CheckItem.Dry).Known);
+    }
+
+    private static Build Skinned(double skinMm) =>
+        Samples.Creek with { Room = new Room(20), Recipe = [.. Samples.Creek.Recipe.Where(step => step is not PlasterSkin), new PlasterSkin { Id = "skin-x", Name = "Skin", ThicknessMm = skinMm }] };
+
+    // The coating epoxy takes its next layer from 12 to 36 h at 23 °C.
+    [Theory]
+    [InlineData(11.9, Known.No, "Too soft yet")]
+    [InlineData(12.1, Known.Yes, "firm enough")]
+    [InlineData(35.9, Known.Yes, "firm enough")]
+    [InlineData(36.1, Known.Ask, "Scuff it dull")]
+    public void A_layer_goes_on_neither_too_early_nor_too_late(double hoursAgo, Known known, string says)
+    {
+        var build = With(Creek with { OwnTopsMm = [12, 16] }) with { Begun = [new BegunPour("p", "w", 1, Samples.Evening.AddHours(-hoursAgo), []) { ToMm = 12 }] };
+        var asked = Samples.ListOf(build).Single(check => check.Item == CheckItem.Window);
+        Assert.Equal(known, asked.Known);
+        Assert.Contains(says, asked.Because, StringComparison.Ordinal);
+        Assert.Equal(Known.Yes, Samples.ListOf(build with { Begun = [] }).Single(check => check.Item == CheckItem.Window).Known);
     }
 
     [Fact]

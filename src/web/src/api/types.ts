@@ -66,6 +66,7 @@ export type DamMake = Schemas['DamMake'];
 export type DamCut = Schemas['DamCut'];
 export type StockSheet = Schemas['StockSheet'];
 export type LoggedWeighing = Schemas['LoggedWeighing'];
+export type LoggedWetting = Schemas['LoggedWetting'];
 export type WayOfCutting = Schemas['WayOfCutting'];
 export type JointAnswer = Schemas['JointAnswer'];
 export type ShelfTrouble = Schemas['ShelfTrouble'];

@@ -4,6 +4,7 @@ import type {
   Dam,
   DrownedThing,
   LoggedWeighing,
+  LoggedWetting,
   Neighbour,
   Step,
   RoomReading,
@@ -22,6 +23,7 @@ export interface Lists {
   neighbours: Neighbour;
   waterTests: WaterTest;
   'drying.weighings': LoggedWeighing;
+  'drying.wettings': LoggedWetting;
   roomLog: RoomReading;
 }
 

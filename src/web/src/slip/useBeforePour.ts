@@ -14,6 +14,8 @@ export function useBeforePour(waterId: string | null) {
       ),
     enabled: waterId !== null,
     retry: false,
+    // What is dry, firm or past its window changes with the clock alone.
+    refetchInterval: 60_000,
     placeholderData: (before) => before,
   });
 }
@@ -25,5 +27,8 @@ export function useBeforePour(waterId: string | null) {
 export function useFirst(plan: WaterPlan | null): string | null {
   const { data } = useBeforePour(plan?.id ?? null);
   const said = plan?.notices.find((notice) => notice.standing === 'stop')?.sentence;
-  return said ?? data?.checks.find((check) => check.known === 'no' && !check.settled)?.because ?? null;
+  const open = data?.checks.filter((check) => !check.settled) ?? [];
+  // When the layer under it is still soft the next pour stands at its time; past its window it wants scuffing before anything is mixed.
+  const window = open.find((check) => check.item === 'window' && check.known === 'ask');
+  return said ?? (open.find((check) => check.known === 'no' && check.item !== 'window') ?? window)?.because ?? null;
 }

@@ -4888,7 +4888,7 @@ export interface components {
          * @description What must be true before resin is opened.
          * @enum {unknown}
          */
-        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "layer" | "stock" | "bubbles" | "dust" | "under" | "safety";
+        CheckItem: "dry" | "sealed" | "dams" | "leaks" | "level" | "room" | "layer" | "window" | "stock" | "bubbles" | "dust" | "under" | "safety";
         /** @description How a product dries that gives its water to the air. */
         CoatDrying: {
             /**
@@ -5413,6 +5413,13 @@ export interface components {
              * @description When the last plaster went on; null when nobody said.
              */
             plasteredAt: null | string;
+            /**
+             * Format: int32
+             * @description In how many coats, 1…10.
+             */
+            coats: number;
+            /** @description What has wetted it since, in any order, at most 200. */
+            wettings: components["schemas"]["LoggedWetting"][];
             /** @description Weighings of the piece, in any order, at most 500. */
             weighings: components["schemas"]["LoggedWeighing"][];
         };
@@ -5425,7 +5432,7 @@ export interface components {
             thickestMm: number;
             /**
              * Format: double
-             * @description Hours it takes by thickness and room.
+             * @description Hours it takes by thickness, mix, coats and room.
              */
             estimateH: number;
             /**
@@ -5454,6 +5461,8 @@ export interface components {
              * @description When it was last weighed; null when never.
              */
             weighedAt: null | string;
+            /** @description What has wetted it since it was last weighed, the latest of each kind. */
+            wetted: components["schemas"]["DryingWetting"][];
             /** @description How it stands, in the maker's words. */
             sentence: string;
             /** @description How the figures came about. */
@@ -5479,6 +5488,21 @@ export interface components {
             weighings?: null | components["schemas"]["WeighingRequest"][];
             /** Format: double */
             lossPercentPerDay?: null | number;
+        };
+        /** @description What wetted it last of each kind, and until when. */
+        DryingWetting: {
+            /** @description By what. */
+            kind: components["schemas"]["WettingKind"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When that has dried off again, by the room.
+             */
+            dryAt: string;
         };
         /**
          * @description The ground along a side made to meet a given profile, as at the joint with a neighbouring section, and blended into what lies
@@ -7090,6 +7114,16 @@ export interface components {
             massG: number;
             /** @description The instrument it was read from; null when it was typed. */
             by: null | string;
+        };
+        /** @description A wetting as it was logged. */
+        LoggedWetting: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description By what. */
+            kind: components["schemas"]["WettingKind"];
         };
         /** @description What the eye sees. */
         LookAnswer: {
@@ -9694,6 +9728,11 @@ export interface components {
              */
             thickMm: number;
         };
+        /**
+         * @description What wets a piece again after it was plastered.
+         * @enum {unknown}
+         */
+        WettingKind: "wash" | "glue";
         /**
          * @description Why water runs white.
          * @enum {unknown}

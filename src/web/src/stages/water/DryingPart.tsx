@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
-import type { DryingPlan } from '../../api/types';
+import type { DryingPlan, LoggedWetting } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { useDrying } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
@@ -21,10 +21,9 @@ export function DryingPart() {
   const now = useNow();
   const { data, refusal } = useDrying(true);
   const { drying } = build;
-  const last = drying.weighings.reduce<(typeof drying.weighings)[number] | null>(
-    (latest, one) => (latest === null || Date.parse(one.at) > Date.parse(latest.at) ? one : latest),
-    null,
-  );
+  const last = latest(drying.weighings);
+  const lastWet = latest(drying.wettings);
+  const wet = (kind: LoggedWetting['kind']) => edit(addTo('drying.wettings', { at: new Date().toISOString(), kind }));
   const [massG, setMass] = useState<number | null>(null);
   const log = (mass: number, by: string | null) =>
     edit(addTo('drying.weighings', { at: new Date().toISOString(), massG: mass, by }));
@@ -41,9 +40,15 @@ export function DryingPart() {
           <p>
             {data.isDry !== null && <StandingMark standing={data.isDry ? 'holds' : 'stop'} />} {data.sentence}
           </p>
+          {data.wetted.map((one) => (
+            <p key={one.kind}>
+              {one.kind === 'wash' ? 'Washed' : 'Wetted and glued'} {when(one.at, now)}: dry again{' '}
+              {when(one.dryAt, now)}.
+            </p>
+          ))}
           <Figure working={data.workings['estimate']} label="the estimate">
             <span>
-              By thickness: {hours(data.estimateH)}
+              By thickness, mix and coats: {hours(data.estimateH)}
               {data.estimatedAt !== null && `, ${when(data.estimatedAt, now)}`}
             </span>
           </Figure>
@@ -69,10 +74,33 @@ export function DryingPart() {
         </Button>
       </div>
       <NumberField
+        label="Coats of it"
+        step={1}
+        value={drying.coats}
+        onChange={(coats) => edit(setBuild({ drying: { coats } }))}
+      />
+      <div className="tool-row">
+        <Button size="sm" variant="outline-primary" onClick={() => void wet('wash')}>
+          Washed just now
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => void wet('glue')}>
+          Wetted and glued just now
+        </Button>
+        {lastWet !== null && (
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => void edit(removeFrom('drying.wettings', momentOf(lastWet.at)))}
+          >
+            Strike the last wetting out
+          </Button>
+        )}
+      </div>
+      <NumberField
         label="Weighs now"
         quantity="mass"
         step={1}
-        value={massG ?? last?.massG ?? 0}
+        value={massG}
         onChange={(value) => {
           setMass(value);
         }}
@@ -81,8 +109,8 @@ export function DryingPart() {
         <Button
           size="sm"
           variant="outline-primary"
-          disabled={(massG ?? last?.massG ?? 0) <= 0}
-          onClick={() => void log(massG ?? last?.massG ?? 0, null)}
+          disabled={massG === null || massG <= 0}
+          onClick={() => massG !== null && void log(massG, null).then((made) => made && setMass(null))}
         >
           Log the weighing
         </Button>
@@ -98,6 +126,13 @@ export function DryingPart() {
         )}
       </div>
     </section>
+  );
+}
+
+function latest<T extends { at: string }>(log: readonly T[]): T | null {
+  return log.reduce<T | null>(
+    (last, one) => (last === null || Date.parse(one.at) > Date.parse(last.at) ? one : last),
+    null,
   );
 }
 
