@@ -48,7 +48,7 @@ public class CureTests(BrowserFixture fixture)
     {
         _page.Open(await fixture.CopyOf("Sallow Quay"), "pours");
         _page.Button("Surface").Click();
-        var words = Says("[data-testid=surface]", "Watch from");
+        var words = Says("[data-testid=surface]", "First look");
         Assert.Contains("One degree warmer moves it", words, StringComparison.Ordinal);
         _page.Find("button[title='How the ripples came about']").Click();
         Says("[data-testid=surface]", "Orchard 1963");

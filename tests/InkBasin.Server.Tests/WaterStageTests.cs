@@ -261,12 +261,12 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         var at = await client.Copy("Sallow Quay");
         var surface = await client.Get($"{at}/waters/creek/surface");
         var window = surface["ripples"]!;
-        Assert.True(Number(window["watchFromH"]) < Number(window["opensAtH"]) && Number(window["opensAtH"]) < Number(window["closesAtH"]));
-        Assert.Equal((Number(window["closesAtH"]) - Number(window["opensAtH"])) * 60, Number(surface["minutes"]), 6);
+        Assert.True(Number(window["firstLookH"]) < Number(window["holdsFromH"]) && Number(window["holdsFromH"]) < Number(window["closesAtH"]));
+        Assert.Equal((Number(window["closesAtH"]) - Number(window["holdsFromH"])) * 60, Number(surface["minutes"]), 6);
         Assert.InRange(Number(surface["oneDegreeMin"]), 5, 60);
         var last = (await client.Get(at))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray()[^1]!;
-        var opens = surface["opensAt"]!.GetValue<DateTimeOffset>() - last["pourAt"]!.GetValue<DateTimeOffset>();
-        Assert.Equal(Number(window["opensAtH"]), opens.TotalHours, 0.5 / 60); // dates are told to the minute
+        var opens = surface["holdsFromAt"]!.GetValue<DateTimeOffset>() - last["pourAt"]!.GetValue<DateTimeOffset>();
+        Assert.Equal(Number(window["holdsFromH"]), opens.TotalHours, 0.5 / 60); // dates are told to the minute
 
         // It gels at its top later than the film's own gel time would be in a warmer layer, sooner than in a cold film.
         Assert.InRange(Number(window["closesAtH"]), 4, 7.6);

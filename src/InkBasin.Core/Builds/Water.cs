@@ -1,3 +1,4 @@
+using InkBasin.Core.Water;
 using System.Text.Json.Serialization;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
@@ -41,6 +42,12 @@ public sealed record Water
     /// <summary>Gloss gel on the surface; null for none.</summary>
     public GelCoat? Gel { get; init; }
 
+    /// <summary>The wind over it.</summary>
+    public Wind Wind { get; init; } = Wind.Light;
+
+    /// <summary>How it flows.</summary>
+    public Flow Flow { get; init; } = Flow.Standing;
+
     /// <summary>Its ink.</summary>
     public InkChoice Ink { get; init; } = new(null, 0);
 
@@ -63,6 +70,8 @@ public sealed record Water
         Require.Within(WaterlineMm, -500, 1000, $"{field}.waterlineMm");
         Require.Present(ProductId, $"{field}.productId");
         Require.Known(Strategy, $"{field}.strategy");
+        Require.Known(Wind, $"{field}.wind");
+        Require.Known(Flow, $"{field}.flow");
         Require.Within(SealMm, 0.5, 20, $"{field}.sealMm");
         Require.Present(Ink, $"{field}.ink");
         Require.Within(Ink.MlPer100Ml, 0, 20, $"{field}.ink.mlPer100Ml");
@@ -81,6 +90,7 @@ public sealed record Water
             Require.Present(gel.ProductId, $"{field}.gel.productId");
             Require.Within(gel.Coats, 1, 20, $"{field}.gel.coats");
             Require.Within(gel.SharePercent, 1, 100, $"{field}.gel.sharePercent");
+            if (gel.CoatMm is { } coat) Require.Within(coat, 0.1, 5, $"{field}.gel.coatMm");
         }
     }
 

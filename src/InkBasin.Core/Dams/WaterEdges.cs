@@ -1,3 +1,4 @@
+using InkBasin.Core.Drying;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 using InkBasin.Core.Water;
@@ -38,14 +39,16 @@ public sealed record WaterEdges(IReadOnlyList<OpenEdge> Open, IReadOnlyList<Prop
     /// <param name="tests">The water's tests, oldest first.</param>
     /// <param name="resinToMm">Level of the first layer, mm.</param>
     /// <param name="sheet">The product, in two parts.</param>
-    /// <param name="roomC">The room, °C.</param>
+    /// <param name="room">The air: what dries off in it is no leak.</param>
     /// <exception cref="RefusedException">A number is out of range.</exception>
-    public static Seep? SeepOf(StandingWater water, IReadOnlyList<Dam> dams, IReadOnlyList<WaterTestPlan> tests, double resinToMm, ProductSheet sheet, double roomC)
+    public static Seep? SeepOf(StandingWater water, IReadOnlyList<Dam> dams, IReadOnlyList<WaterTestPlan> tests, double resinToMm, ProductSheet sheet, Room room)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(dams);
         ArgumentNullException.ThrowIfNull(sheet);
         if (WaterTestPlan.Last(tests) is not { LostMl: > 0 and var lost, StoodMin: > 0 } test) return null;
+        lost -= Evaporation.MlPerH(water.Basin.Storage?.AreaAt(test.LevelMm) ?? 0, room) * test.StoodMin / 60;
+        if (lost <= 0) return null;
         var field = water.Region.Field;
         var outlets = new EdgeOutlets(field, []);
         var lowest = dams.SelectMany(dam => outlets.Along(dam).Select(k => outlets.CellOn(dam.Side, k))).Where(water.Covers)
@@ -53,6 +56,6 @@ public sealed record WaterEdges(IReadOnlyList<OpenEdge> Open, IReadOnlyList<Prop
         double tested = test.LevelMm - lowest, head = resinToMm - lowest;
         return tested <= 0 || head <= 0
             ? null
-            : Seep.Of(new LeakTest(lost, test.StoodMin, tested), head, ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, roomC);
+            : Seep.Of(new LeakTest(lost, test.StoodMin, tested), head, ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, room.AirC);
     }
 }

@@ -56,6 +56,11 @@ public sealed class WaterAnswers
     /// <summary>Its layers.</summary>
     public Answer<LayerPlans> Layers => _layers.Value;
 
+    /// <summary>Its last layer while it sets.</summary>
+    /// <exception cref="RefusedException">Nothing of it can be poured, or its product holds no ripples.</exception>
+    public SurfacePlan Surface() =>
+        SurfacePlan.Of(Case, Planned, WaveScale.Of(Standing.Region.ExtentMm, Standing.Region.MeanDepthMm, _build.Build.Scale, _water.Wind, _water.Flow), _build.Cancel);
+
     private IReadOnlyList<PlannedLayer> Planned => Layers.Is?.Layers ?? [];
 
     /// <summary>What the list before its next pour is filled from.</summary>
@@ -90,7 +95,7 @@ public sealed class WaterAnswers
             WaterLook.Of(Case, Planned.Count > 0 ? Planned[0].DepthMm : null),
             GelPlan.Of(_water.Gel, _build.Stores.Sheet(_water.Gel?.ProductId), Standing.Region.AreaMm2, _build.Build.Room),
             Answer.Of(() => Case.Sheet is { Traits.IsOnePart: false } sheet && Planned.Count > 0
-                ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room.AirC)
+                ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room)
                 : null),
             Answer.Of(() => AfterPour.Of(_build.IndexOf(_water.Id), _build.Poured)),
             LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),

@@ -16,6 +16,9 @@ public sealed record GelPlan(double VolumeMl, double CoatMm, double CoatDryH, do
     // A brush and the lid keep about a tenth (rule of the bench).
     private const double Kept = 1.1;
 
+    /// <summary>A coat that takes longer than this is better laid on in several, h.</summary>
+    public const double ThickH = 24;
+
     /// <summary>Reckons it; null when none is wanted or its sheet is not in the stores.</summary>
     /// <param name="gel">What is wanted; null for none.</param>
     /// <param name="sheet">Its sheet; null when it is not in the stores.</param>
@@ -26,24 +29,25 @@ public sealed record GelPlan(double VolumeMl, double CoatMm, double CoatDryH, do
         ArgumentNullException.ThrowIfNull(room);
         if (gel is null || sheet is not { Drying: { } drying }) return null;
         var covered = areaMm2 * gel.SharePercent / 100;
-        var volume = covered * drying.CoatMm / 1000 * gel.Coats * Kept;
-        var dry = DryingCoats.Hours(drying, drying.CoatMm, room.HumidityPercent);
+        var coat = gel.CoatMm ?? drying.CoatMm;
+        var volume = covered * coat / 1000 * gel.Coats * Kept;
+        var dry = DryingCoats.Hours(drying, coat, room.HumidityPercent);
         return new GelPlan(
             volume,
-            drying.CoatMm,
+            coat,
             dry,
             dry * gel.Coats,
-            $"{Said.Short(volume)} ml of {sheet.Name} in {gel.Coats} {(gel.Coats == 1 ? "coat" : "coats")}. Stipple it up with a stiff brush, blow it with a straw along the stream; each coat dries before the next. It goes on cured resin alone: wash and scuff it first.",
+            $"{Said.Short(volume)} ml of {sheet.Name} in {gel.Coats} {(gel.Coats == 1 ? "coat" : "coats")}. Stipple it up with a stiff brush, blow it with a straw along the stream: it can be shaped for 20 to 30 minutes. A coat of {coat:0.##} mm dries in {Said.Coarse(dry)} h, one twice as thick in four times that{(dry > ThickH ? $": two of half the thickness are dry in {Said.Coarse(dry / 2)} h together" : "")}; each dries before the next. It goes on cured resin alone: wash and scuff it first.",
             new Working(
                 "Gloss gel",
                 [
                     new("surface", areaMm2, "mm²"),
                     new("of it covered", gel.SharePercent, "%"),
-                    new("one coat, wet", drying.CoatMm, "mm"),
+                    new("one coat, wet", coat, "mm"),
                     new("coats", gel.Coats, ""),
                     new("a coat is dry after", dry, "h"),
                 ],
-                "Area × share × coat × coats, and a tenth more for brush and lid. A coat dries by its depth and the room’s humidity.",
+                "Area × share × coat × coats, and a tenth more for brush and lid. A coat dries by the square of its depth and the room’s humidity.",
                 $"The sheet of {sheet.Name}"));
     }
 }

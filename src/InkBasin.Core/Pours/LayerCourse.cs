@@ -159,5 +159,5 @@ internal sealed class FlashedLayers(ProductSheet sheet, Room air, InkLayer stron
     public override LayerWaits WaitsOf(double depthMm) => new(sheet.RecoatFromH, AnyTimeH, sheet.DemouldH, sheet.FullCureH);
 
     public override LayerCure Next(double depthMm, double untilNextH, RoomCourse? room) => new(
-        air.AirC, 0, null, null, null, sheet.DemouldH, null, TooDark || TooDeep(depthMm, FlashMm) ? Standing.Stop : Standing.Holds);
+        LampHeat.PeakC(depthMm, sheet.Flash!.Seconds, air.AirC), 0, null, null, null, sheet.DemouldH, null, TooDark || TooDeep(depthMm, FlashMm) ? Standing.Stop : Standing.Holds);
 }

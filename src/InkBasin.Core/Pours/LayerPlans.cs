@@ -15,6 +15,9 @@ namespace InkBasin.Core.Pours;
 /// <param name="FullCureAt">When it is fully cured.</param>
 public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double MixedMl, double MixedG, double? StripH, double? FullCureH, DateTimeOffset? StripAt, DateTimeOffset? FullCureAt)
 {
+    /// <summary>What may be done to the last layer, and when; null where nothing sets by itself.</summary>
+    public Trimming? Trim { get; init; }
+
     /// <summary>The next layer to be poured; null when all are.</summary>
     internal PlannedLayer? Next => Layers.FirstOrDefault(layer => layer.Poured is null);
 
@@ -39,7 +42,10 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
             stripH,
             last?.FullCureH,
             Clock.After(startAt, stripH),
-            Clock.After(startAt, last?.FullCureH));
+            Clock.After(startAt, last?.FullCureH))
+        {
+            Trim = last is not null && water.Sheet is { Traits.IsOnePart: false } ? Trimming.Of(stripH!.Value - last.PourH, last.FullCureH - last.PourH) : null,
+        };
     }
 
     private static List<PlannedLayer> Planned(PourCase water, StageStorage storage, ProductSheet sheet, LayerCourse course)

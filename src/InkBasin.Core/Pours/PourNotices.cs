@@ -30,7 +30,7 @@ internal static class PourNotices
         return
         [
             .. sheet.Traits.IsOnePart ? [] : OfHeat(water.Bench.Room, sheet, layers, safe),
-            .. OfKind(water, sheet, safe, course),
+            .. OfKind(water, sheet, safe, course, layers),
             .. OfLayers(water, sheet, layers, safe),
             .. OfInk(water, sheet, layers),
         ];
@@ -59,7 +59,7 @@ internal static class PourNotices
             yield return Notice.Of("tooWarm", Standing.Tight, $"At {warmest:0.#} °C it is too warm for {sheet.Name}, up to {sheet.WorkToC:0.#} °C.", ("roomC", warmest), ("toC", sheet.WorkToC));
     }
 
-    private static IEnumerable<Notice> OfKind(PourCase water, ProductSheet sheet, SafePlan? safe, LayerCourse? course)
+    private static IEnumerable<Notice> OfKind(PourCase water, ProductSheet sheet, SafePlan? safe, LayerCourse? course, IReadOnlyList<PlannedLayer> layers)
     {
         if (sheet.Traits.IsForSurface)
             yield return Notice.Of("forSurface", Standing.Stop, $"{sheet.Name} is for the surface and holds its shape: it never fills a bed. Choose another product to pour.");
@@ -77,6 +77,9 @@ internal static class PourNotices
             if (humidity > DampPercent)
                 yield return Notice.Of("damp", Standing.Tight, $"At {humidity:0} % humidity a coat takes {course?.Slowdown ?? 1:0.0} times as long as on the sheet: dry the room.", ("humidityPercent", humidity));
         }
+
+        if (course is FlashedLayers && sheet.Flash is { } flash && layers.Where(layer => layer.Poured is null).MaxBy(layer => layer.Cure.PeakC) is { } warmest && warmest.Cure.PeakC > SafeDepth.ResinLimitC)
+            yield return Notice.Of("lampHeat", Standing.Tight, $"{warmest.DepthMm:0.0#} mm under a flash of {flash.Seconds:0.#} s come to about {warmest.Cure.PeakC:0} °C: so much at once heats, cracks and may smoke. Give the light in short flashes with pauses, or pour thinner; fresh air.", ("peakC", warmest.Cure.PeakC), ("depthMm", warmest.DepthMm), ("seconds", flash.Seconds));
 
         if (course is FlashedLayers flashed && safe is { LimitedBy: DepthLimit.Ink })
         {

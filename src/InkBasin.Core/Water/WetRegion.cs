@@ -49,6 +49,23 @@ public sealed class WetRegion
     /// <summary>Mean depth, mm; 0 when dry.</summary>
     public double MeanDepthMm => Cells.Length > 0 ? VolumeMl * 1000 / AreaMm2 : 0;
 
+    /// <summary>Greatest extent, mm: across the box round it; 0 when dry.</summary>
+    public double ExtentMm
+    {
+        get
+        {
+            if (Cells.Length == 0) return 0;
+            int columns = Field.Columns, left = int.MaxValue, right = 0, back = int.MaxValue, front = 0;
+            foreach (var cell in Cells)
+            {
+                int row = cell / columns, column = cell - (row * columns);
+                (left, right, back, front) = (Math.Min(left, column), Math.Max(right, column), Math.Min(back, row), Math.Max(front, row));
+            }
+
+            return double.Hypot(right - left + 1, front - back + 1) * Field.CellMm;
+        }
+    }
+
     /// <summary>Floods from <paramref name="seedCell"/>.</summary>
     /// <param name="field">The ground.</param>
     /// <param name="seedCell">A cell of the grid.</param>

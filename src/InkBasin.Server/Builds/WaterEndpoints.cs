@@ -94,11 +94,8 @@ internal static class WaterEndpoints
     private static async Task<Ok<IReadOnlyList<WayOfCutting>>> Strategies(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
         TypedResults.Ok(StrategyTrade.Of((await answers.OfAsync(id, cancel)).Of(waterId).Case, cancel));
 
-    private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, Answers answers, CancellationToken cancel)
-    {
-        var water = (await answers.OfAsync(id, cancel)).Of(waterId);
-        return TypedResults.Ok(SurfacePlan.Of(water.Case, water.Layers.Is?.Layers ?? [], cancel));
-    }
+    private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
+        TypedResults.Ok((await answers.OfAsync(id, cancel)).Of(waterId).Surface());
 
     private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, Answers answers, CancellationToken cancel)
     {

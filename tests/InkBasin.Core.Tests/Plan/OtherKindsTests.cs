@@ -77,6 +77,38 @@ public class OtherKindsTests
         Assert.Equal(8000 * 0.25 * 1 / 1000 * 2 * 1.1, plan.Gel!.VolumeMl, 9);
         Assert.Equal(2 * plan.Gel.CoatDryH, plan.Gel.AllDryH);
         Assert.Null(Only(With("coating-epoxy")).Gel);
+
+        // Twice as thick a coat takes twice the gel and four times as long.
+        var thick = Only(With("coating-epoxy", water => water with { Gel = new GelCoat("gloss-gel", 2, 25) { CoatMm = 2 } })).Gel!;
+        Assert.Equal((2 * plan.Gel.VolumeMl, 4 * plan.Gel.CoatDryH), (thick.VolumeMl, thick.CoatDryH));
+        Assert.Contains("20 to 30 minutes", thick.Sentence, StringComparison.Ordinal);
+        Assert.Equal(thick.CoatDryH > GelPlan.ThickH, thick.Sentence.Contains("two of half the thickness", StringComparison.Ordinal));
+        Assert.DoesNotContain("two of half the thickness", plan.Gel.CoatDryH <= GelPlan.ThickH ? plan.Gel.Sentence : "", StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(0.5, false)]
+    [InlineData(2.25, false)]
+    [InlineData(2.35, true)]
+    public void A_thick_layer_under_the_lamp_is_said_to_heat(double depthMm, bool told)
+    {
+        // 133 K of heat, and √(0.1·90) mm = 3 mm carried off either way: over 60 °C in a room of 23 from 2.31 mm on.
+        Assert.Equal(23 + (300 * 0.8 / 1.8 * depthMm / (depthMm + 6)), LampHeat.PeakC(depthMm, 90, 23), 9);
+        var sheet = Stores.Examples.Sheets.Single(one => one.Id == "uv-resin") with { GreatestLayerMm = 4, Flash = new UvFlash(4, 90) };
+        var build = With("uv-resin", water => water with { Ink = new InkChoice(null, 0), WaterlineMm = 8 + depthMm, OwnTopsMm = null });
+        var notices = Planner.Plan(build, Stores.Examples with { Sheets = [sheet] }).Waters[0].Notices;
+        Assert.Equal(told, notices.Any(notice => notice.Kind == "lampHeat" && notice.Standing == Standing.Tight));
+    }
+
+    [Fact]
+    public void What_is_green_is_trimmed_and_what_is_hard_is_polished()
+    {
+        Assert.Equal(new Trimming(20, 33, 46, 72), Trimming.Of(20, 72));
+        Assert.Equal(new Trimming(80, 80, 80, 80), Trimming.Of(80, 72));
+        var plan = Only(With("coating-epoxy")).Layers.Is!;
+        Assert.Equal(plan.StripH - plan.Layers[^1].PourH, plan.Trim!.GreenFromH);
+        Assert.Equal(plan.FullCureH!.Value - plan.Layers[^1].PourH, plan.Trim.PolishFromH, 9);
+        Assert.Null(Only(With("one-part-water")).Layers.Is!.Trim);
     }
 
     [Theory]
@@ -87,7 +119,7 @@ public class OtherKindsTests
     {
         var water = Planner.Answers(With(id), Stores.Examples).Of("w");
         Assert.Null(water.Course!.Curing);
-        Assert.Contains("holds no ripples", Assert.Throws<RefusedException>(() => SurfacePlan.Of(water.Case, water.Layers.Is!.Layers)).Message, StringComparison.Ordinal);
+        Assert.Contains("holds no ripples", Assert.Throws<RefusedException>(water.Surface).Message, StringComparison.Ordinal);
         Assert.Equal(Enum.GetValues<LayerStrategy>(), StrategyTrade.Of(water.Case).Where(way => way.Trade.Is!.Layers > 0).Select(way => way.Strategy));
     }
 

@@ -8,6 +8,7 @@ const NOTHING: LayerPlans = {
   fullCureH: null,
   stripAt: null,
   fullCureAt: null,
+  trim: null,
 };
 
 /** How a water is poured; nothing where that cannot be planned. */

@@ -19,6 +19,8 @@ export function newWater(name: string, seed: PointMm, waterlineMm: number, last:
     ownTopsMm: null,
     barrier: null,
     gel: null,
+    wind: last?.wind ?? 'light',
+    flow: last?.flow ?? 'standing',
     firstPourAt: null,
   };
 }

@@ -5669,6 +5669,11 @@ export interface components {
             /** @description Whether it is honest. */
             notice: components["schemas"]["Notice"];
         };
+        /**
+         * @description How a water flows, in words.
+         * @enum {unknown}
+         */
+        Flow: "standing" | "slow" | "lively" | "rapid";
         /** @description An arrow of the flow. */
         FlowArrow: {
             /** @description Where. */
@@ -5819,6 +5824,11 @@ export interface components {
              * @description Share of the surface it goes on, %, 1…100.
              */
             sharePercent: number;
+            /**
+             * Format: double
+             * @description One coat as it is laid on, mm, 0.1…5; null takes the sheet's.
+             */
+            coatMm: null | number;
         };
         /** @description Gloss gel on the surface of a water: how much, how long. */
         GelPlan: {
@@ -6961,6 +6971,7 @@ export interface components {
              * @description When it is fully cured.
              */
             fullCureAt: null | string;
+            trim: null | components["schemas"]["Trimming"];
         };
         /** @description A part of a layer that stands by itself. */
         LayerPoolAnswer: {
@@ -8328,6 +8339,26 @@ export interface components {
             /** Format: double */
             initialCatalysis?: null | number;
         };
+        /** @description When to look at a setting surface and nudge it, again and again until it holds (models.md §3). */
+        RippleVisits: {
+            /**
+             * Format: double
+             * @description First look: half the time to gel, or when it passes 100 Pa·s, whichever is sooner; h after mixing.
+             */
+            firstLookH: number;
+            /** @description All looks, the first among them: each half hour, in the last one each ten minutes; h after mixing. */
+            visitsH: number[];
+            /**
+             * Format: double
+             * @description From when a third of a nudge would stay, h.
+             */
+            holdsFromH: number;
+            /**
+             * Format: double
+             * @description The gel point: from then on it takes none, h.
+             */
+            closesAtH: number;
+        };
         /** @description When ripples nudged into setting resin stay (models.md §3; Orchard 1963, levelling of a viscous layer). */
         RippleWindow: {
             /**
@@ -9163,32 +9194,41 @@ export interface components {
         StrokeKind: "rise" | "scoop" | "smooth" | "roughen" | "level";
         /** @description What can be done to the last layer while it sets. */
         SurfacePlan: {
-            ripples: null | components["schemas"]["RippleWindow"];
+            /** @description Waves to scale. */
+            waves: components["schemas"]["WaveScale"];
+            ripples: null | components["schemas"]["RippleVisits"];
             /**
              * Format: double
-             * @description Length of that window, minutes.
+             * @description From when a nudge holds until it gels, minutes.
              */
             minutes: null | number;
             /**
              * Format: double
-             * @description How much earlier it opens in a room one degree warmer, minutes.
+             * @description How much earlier it begins to hold in a room one degree warmer, minutes.
              */
             oneDegreeMin: null | number;
             /**
              * Format: date-time
-             * @description When the watch begins.
+             * @description First look, if the last layer has a date.
              */
-            watchFromAt: null | string;
+            firstLookAt: null | string;
+            /** @description All looks. */
+            visitsAt: string[];
             /**
              * Format: date-time
-             * @description When it opens, if the last layer has a date.
+             * @description From when a nudge holds.
              */
-            opensAt: null | string;
+            holdsFromAt: null | string;
             /**
              * Format: date-time
-             * @description When it closes.
+             * @description When it takes no more.
              */
             closesAt: null | string;
+            /**
+             * Format: double
+             * @description A puddle from the same cup, as deep, to try on first, ml.
+             */
+            puddleMl: number;
             /**
              * Format: double
              * @description Largest bubble from the bottom of the last layer that stays, mm.
@@ -9349,6 +9389,29 @@ export interface components {
              */
             gelH: number;
         };
+        /** @description What hands and tools may do to the last layer, hours from its own pour: between firm and fully cured (rules of the bench). */
+        Trimming: {
+            /**
+             * Format: double
+             * @description Firm: dams off, a raised rim is pared with a blade while it is still green.
+             */
+            greenFromH: number;
+            /**
+             * Format: double
+             * @description Past this it chips instead of cutting.
+             */
+            greenToH: number;
+            /**
+             * Format: double
+             * @description Hard enough that paper does not clog.
+             */
+            sandFromH: number;
+            /**
+             * Format: double
+             * @description Fully cured: polish takes.
+             */
+            polishFromH: number;
+        };
         /** @description POST /api/instruments/laser-level/turn: raises its line by so much, mm. */
         TurnRequest: {
             /** Format: double */
@@ -9448,6 +9511,10 @@ export interface components {
             topUpMm: number;
             barrier: null | components["schemas"]["FoamBarrier"];
             gel: null | components["schemas"]["GelCoat"];
+            /** @description The wind over it. */
+            wind: components["schemas"]["Wind"];
+            /** @description How it flows. */
+            flow: components["schemas"]["Flow"];
             /** @description Its ink. */
             ink: components["schemas"]["InkChoice"];
             /**
@@ -9696,6 +9763,36 @@ export interface components {
             /** Format: double */
             waterlineMm: number;
         };
+        /** @description Waves to scale (models.md §3): as the real water would have them, from its size, the wind over it and its flow. */
+        WaveScale: {
+            /**
+             * Format: double
+             * @description From trough to crest on the model, mm; 0 when it lies like glass.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description From crest to crest on the model, mm; 0 when it lies like glass.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description The same at full size, m.
+             */
+            realHeightM: number;
+            /**
+             * Format: double
+             * @description The same at full size, m.
+             */
+            realLengthM: number;
+            /**
+             * Format: double
+             * @description How far the wind runs over it at most, at full size, m.
+             */
+            fetchM: number;
+            /** @description Whether they stand by its flow rather than run by the wind. */
+            byFlow: boolean;
+        };
         /** @description A way of cutting a water, with what it comes to. */
         WayOfCutting: {
             /** @description The way. */
@@ -9760,6 +9857,11 @@ export interface components {
              */
             strength: number;
         };
+        /**
+         * @description The wind over a water, in words.
+         * @enum {unknown}
+         */
+        Wind: "calm" | "light" | "breeze" | "strong" | "gale";
         /** @description How a figure came about. */
         Working: {
             /** @description What was worked out. */

@@ -25,11 +25,24 @@ export function GelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           ...gels.map((product) => ({ value: product.id, label: product.name })),
         ]}
         onChange={(productId) =>
-          void set(productId === '' ? null : gel === null ? { productId, coats: 2, sharePercent: 30 } : { productId })
+          void set(
+            productId === ''
+              ? null
+              : gel === null
+                ? { productId, coats: 2, sharePercent: 30, coatMm: null }
+                : { productId },
+          )
         }
       />
       {gel !== null && plan.gel !== null && (
         <>
+          <NumberField
+            label="One coat"
+            quantity="length"
+            step={0.1}
+            value={plan.gel.coatMm}
+            onChange={(coatMm) => set({ coatMm })}
+          />
           <NumberField label="Coats" value={gel.coats} onChange={(coats) => set({ coats: Math.round(coats) })} />
           <NumberField
             label="Of the surface"

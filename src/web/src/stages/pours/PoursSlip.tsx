@@ -47,7 +47,7 @@ export function PoursSlip() {
       {part === 'mix' && <MixPart key={water.id} water={water} plan={waterPlan} />}
       {part === 'surface' && (
         <>
-          {layersOf(waterPlan).length > 0 && <SurfacePart />}
+          {layersOf(waterPlan).length > 0 && <SurfacePart water={water} />}
           <GelPart key={water.id} water={water} plan={waterPlan} />
         </>
       )}

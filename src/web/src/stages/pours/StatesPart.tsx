@@ -7,6 +7,7 @@ import { hours, scuff } from '../../slip/words';
 export function StatesPart({ plan }: { plan: WaterPlan }) {
   if (layersOf(plan).length === 0) return null;
   const reacts = layersOf(plan).some((layer) => layer.cure.gelH !== null);
+  const trim = plan.layers.is?.trim;
   const or = (h: number | null) => (h === null ? '–' : hours(h));
   return (
     <section>
@@ -37,6 +38,13 @@ export function StatesPart({ plan }: { plan: WaterPlan }) {
           ))}
         </tbody>
       </table>
+      {trim != null && (
+        <p data-testid="trim">
+          The last one, from its own pour: pare a raised rim with a blade while it is green, from{' '}
+          {hours(trim.greenFromH)} to {hours(trim.greenToH)}; later it chips. Sand it from {hours(trim.sandFromH)},
+          polish it from {hours(trim.polishFromH)}. Blade away from fingers, dust mask.
+        </p>
+      )}
     </section>
   );
 }

@@ -1,39 +1,78 @@
+import type { Water } from '../../api/types';
+import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { useSurface } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
+import { ChoiceField } from '../../slip/fields';
 import { useNow } from '../../slip/useNow';
 import { hours, lasting, when } from '../../slip/words';
-import { formatFine } from '../../units/units';
+import { formatFine, fullSize } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
 
+const WINDS = [
+  { value: 'calm', label: 'Calm' },
+  { value: 'light', label: 'Light air: leaves rustle' },
+  { value: 'breeze', label: 'Breeze: flags stand' },
+  { value: 'strong', label: 'Strong: branches move' },
+  { value: 'gale', label: 'Gale: twigs break' },
+];
+
+const FLOWS = [
+  { value: 'standing', label: 'Standing' },
+  { value: 'slow', label: 'Slow: a stroll' },
+  { value: 'lively', label: 'Lively: a walk' },
+  { value: 'rapid', label: 'Rapid: a run' },
+];
+
 /** The surface of the last layer while it sets: when ripples stay, which bubbles do. */
-export function SurfacePart() {
-  const { drafting } = useDesk('drafting');
+export function SurfacePart({ water }: { water: Water }) {
+  const { drafting, edit, build } = useDesk('drafting', 'edit', 'build');
   const now = useNow();
   const units = useUnits();
   const { data } = useSurface(!drafting);
   if (data === null) return null;
-  const { ripples, minutes, oneDegreeMin } = data;
+  const { ripples, minutes, oneDegreeMin, waves } = data;
   const at = (iso: string | null, h: number) => (iso === null ? `${hours(h)} after the last pour` : when(iso, now));
+  const ahead = data.visitsAt.filter((iso) => Date.parse(iso) > now.getTime()).slice(0, 4);
   return (
     <section data-testid="surface">
+      <ChoiceField
+        label="Wind"
+        value={water.wind}
+        choices={WINDS}
+        onChange={(wind) => void edit(setIn('waters', water.id, { wind: wind as Water['wind'] }))}
+      />
+      <ChoiceField
+        label="Flow"
+        value={water.flow}
+        choices={FLOWS}
+        onChange={(flow) => void edit(setIn('waters', water.id, { flow: flow as Water['flow'] }))}
+      />
+      <p data-testid="waves">
+        {waves.heightMm === 0
+          ? 'To scale it lies like glass.'
+          : `To scale ${waves.byFlow ? 'they stand' : 'waves run'} ${formatFine(waves.heightMm, 'length', units)} high, ${formatFine(waves.lengthMm, 'length', units)} from crest to crest (${fullSize(waves.heightMm, build.scale, units)} and ${fullSize(waves.lengthMm, build.scale, units)} at full size).`}
+      </p>
       <Figure working={data.working} label="the ripples">
         <span>
           {ripples === null || minutes === null ? (
-            'No ripple window'
+            'No ripples to nudge in'
           ) : (
             <>
-              Ripples stay for <strong>{lasting(minutes)}</strong>
+              A nudge holds for <strong>{lasting(minutes)}</strong>
             </>
           )}
         </span>
       </Figure>
       {ripples !== null && (
         <p>
-          Watch from {at(data.watchFromAt, ripples.watchFromH)}; open from {at(data.opensAt, ripples.opensAtH)} until it
-          gels, {at(data.closesAt, ripples.closesAtH)}.
+          First look {at(data.firstLookAt, ripples.firstLookH)}, then each half hour, in the last one each ten minutes
+          {ahead.length > 0 && ` (${ahead.map((iso) => when(iso, now)).join(', ')} …)`}. A nudge holds from{' '}
+          {at(data.holdsFromAt, ripples.holdsFromH)}; it takes none from {at(data.closesAt, ripples.closesAtH)}.
           {oneDegreeMin !== null &&
-            ` One degree warmer moves it ${lasting(Math.abs(oneDegreeMin))} ${oneDegreeMin >= 0 ? 'earlier' : 'later'}.`}
+            ` One degree warmer moves it ${lasting(Math.abs(oneDegreeMin))} ${oneDegreeMin >= 0 ? 'earlier' : 'later'}.`}{' '}
+          To try on first, a lid 40 mm across with {formatFine(data.puddleMl, 'volume', units)} from the same cup, as
+          deep.
         </p>
       )}
       <p>{data.sentence}</p>
