@@ -14,6 +14,7 @@ namespace InkBasin.Core.Materials;
 /// <param name="Rocks">Plaster of cast rocks; null without any.</param>
 /// <param name="DryGround">Texture, glue and spray for the ground above the waters.</param>
 /// <param name="Bed">The same for the beds of the waters.</param>
+/// <param name="Sealing">What keeps resin in: how much, and how long before it may come.</param>
 /// <param name="Fills">What each false bed saves.</param>
 /// <param name="Workings">How the figures came about, by the figure's name.</param>
 public sealed record MakingPlan(
@@ -25,6 +26,7 @@ public sealed record MakingPlan(
     PlasterMixes? Rocks,
     CoverAmounts DryGround,
     CoverAmounts Bed,
+    SealingPlan Sealing,
     IReadOnlyList<FillSaving> Fills,
     IReadOnlyDictionary<string, Working> Workings)
 {
@@ -38,6 +40,7 @@ public sealed record MakingPlan(
     /// <param name="making">What the ground is built of.</param>
     /// <param name="room">The air it dries in.</param>
     /// <param name="waters">The waters, each with its ink.</param>
+    /// <param name="seamMm">Seams of the dams that are not of tape, mm.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="RefusedException">The foam would take too many sheets.</exception>
     public static MakingPlan Of(
@@ -46,6 +49,7 @@ public sealed record MakingPlan(
         Stock.Making making,
         Room room,
         IReadOnlyList<InkedWater> waters,
+        double seamMm,
         CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(recipe);
@@ -69,6 +73,7 @@ public sealed record MakingPlan(
             rockMl > 0 ? PlasterMixes.Of(rockMl, making.Plaster) : null,
             CoverAmounts.Of(dry, making.Cover),
             CoverAmounts.Of(bed, making.Cover),
+            SealingPlan.Of(bed, seamMm, making.Sealing, room),
             [.. FillSaving.Of(recipe, ground.Surface, groundOf, waters, cancel)],
             new Dictionary<string, Working>());
         return made with { Workings = MakingWorkings.Of(making, room, made, skinArea) };

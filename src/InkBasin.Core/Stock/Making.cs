@@ -78,10 +78,27 @@ public sealed record Plaster(string Name, double WaterPerPowder, double WetDensi
 /// <param name="SprayMlPerDm2">Wetting spray for a dm², ml, 0…100.</param>
 public sealed record GroundCover(double TextureMm = 0.8, double GlueParts = 1, double WaterParts = 3, double GlueMlPerDm2 = 8, double SprayMlPerDm2 = 3)
 {
+    /// <summary>What is strewn.</summary>
+    public string Name { get; init; } = "Fine earth";
+
+    /// <summary>Whether it is wetted with spirit, which runs into what water beads on, and burns.</summary>
+    public bool WettedWithSpirit { get; init; }
+
+    /// <summary>Covers to begin from: the coarser the grit the stronger the glue, the finer the thinner, or it floats off.</summary>
+    public static IReadOnlyList<GroundCover> Examples { get; } =
+    [
+        new(),
+        new(2, 1, 1, 14, 4) { Name = "Ballast-like grit" },
+        new(1.2, 1, 2, 10, 4) { Name = "Sand" },
+        new(0.4, 1, 4, 6, 4) { Name = "Powder", WettedWithSpirit = true },
+        new(3, 1, 3, 8, 5) { Name = "Turf and foam", WettedWithSpirit = true },
+    ];
+
     /// <summary>Refuses numbers nobody works with.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check(string field)
     {
+        Require.Name(Name, $"{field}.name");
         Require.Within(TextureMm, 0, 10, $"{field}.textureMm");
         Require.Within(GlueParts, 0.1, 20, $"{field}.glueParts");
         Require.Within(WaterParts, 0, 20, $"{field}.waterParts");
@@ -112,6 +129,28 @@ public sealed record DamStock(double WidthMm = 300, double DepthMm = 200, double
     }
 }
 
+/// <summary>What keeps resin in, as this maker uses it: the labels come first.</summary>
+/// <param name="SealerCoats">Coats of sealer, 1…10.</param>
+/// <param name="SealerMlPerDm2">Sealer for a dm² and coat, ml, 0.1…50.</param>
+/// <param name="SealerCoatH">A coat dries in a usual room, h, 0.1…200.</param>
+/// <param name="BeadMm">Bead of sealant in the corner, mm across, 0.5…20.</param>
+/// <param name="GlueMlPerM">Glue for a metre of panel, ml, 0…200.</param>
+/// <param name="GlueH">The glue holds in a usual room, h, 0…200.</param>
+public sealed record Sealing(int SealerCoats = 2, double SealerMlPerDm2 = 1.5, double SealerCoatH = 4, double BeadMm = 4, double GlueMlPerM = 8, double GlueH = 12)
+{
+    /// <summary>Refuses numbers nobody works with.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check(string field)
+    {
+        Require.Within(SealerCoats, 1, 10, $"{field}.sealerCoats");
+        Require.Within(SealerMlPerDm2, 0.1, 50, $"{field}.sealerMlPerDm2");
+        Require.Within(SealerCoatH, 0.1, 200, $"{field}.sealerCoatH");
+        Require.Within(BeadMm, 0.5, 20, $"{field}.beadMm");
+        Require.Within(GlueMlPerM, 0, 200, $"{field}.glueMlPerM");
+        Require.Within(GlueH, 0, 200, $"{field}.glueH");
+    }
+}
+
 /// <summary>What this maker builds ground of.</summary>
 /// <param name="Foam">The foam's stock.</param>
 /// <param name="Plaster">The plaster of skins and cast rocks.</param>
@@ -124,6 +163,9 @@ public sealed record Making(FoamStock Foam, Plaster Plaster, GroundCover Cover)
     /// <summary>The sheet dams are cut from.</summary>
     public DamStock DamSheet { get; init; } = new();
 
+    /// <summary>What keeps resin in.</summary>
+    public Sealing Sealing { get; init; } = new();
+
     /// <summary>Refuses what nothing can be made of.</summary>
     /// <exception cref="RefusedException">A part is missing or a number is out of range.</exception>
     public void Check(string field)
@@ -132,5 +174,6 @@ public sealed record Making(FoamStock Foam, Plaster Plaster, GroundCover Cover)
         Require.Present(Plaster, $"{field}.plaster").Check($"{field}.plaster");
         Require.Present(Cover, $"{field}.cover").Check($"{field}.cover");
         Require.Present(DamSheet, $"{field}.damSheet").Check($"{field}.damSheet");
+        Require.Present(Sealing, $"{field}.sealing").Check($"{field}.sealing");
     }
 }

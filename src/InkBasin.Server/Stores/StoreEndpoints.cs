@@ -18,6 +18,7 @@ internal static class StoreEndpoints
             shelf.Sheets.FirstOrDefault(sheet => sheet.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible))));
         stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
         stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
+        stores.MapGet("/covers", () => TypedResults.Ok(GroundCover.Examples));
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));
         stores.MapGet("/drowned", () => TypedResults.Ok(DrownedCatalogue.All));
         stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));

@@ -22,6 +22,13 @@ export function usePlasters() {
   );
 }
 
+export function useCovers() {
+  return (
+    useQuery({ queryKey: ['covers'], queryFn: () => answer(api.GET('/api/stores/covers')), staleTime: Infinity })
+      .data ?? []
+  );
+}
+
 export function useStandInKinds() {
   return (
     useQuery({ queryKey: ['stand-ins'], queryFn: () => answer(api.GET('/api/stores/stand-ins')), staleTime: Infinity })

@@ -3479,6 +3479,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GroundCover"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/stand-ins": {
         parameters: {
             query?: never;
@@ -5909,6 +5944,10 @@ export interface components {
              * @default 3
              */
             sprayMlPerDm2: number;
+            /** @description What is strewn. */
+            name: string;
+            /** @description Whether it is wetted with spirit, which runs into what water beads on, and burns. */
+            wettedWithSpirit: boolean;
         };
         /** @description The ground of a plan in figures. */
         GroundPlan: {
@@ -7168,6 +7207,8 @@ export interface components {
             cover: components["schemas"]["GroundCover"];
             /** @description The sheet dams are cut from. */
             damSheet: components["schemas"]["DamStock"];
+            /** @description What keeps resin in. */
+            sealing: components["schemas"]["Sealing"];
         };
         /** @description What to cut and to mix for a ground. */
         MakingPlan: {
@@ -7195,6 +7236,8 @@ export interface components {
             dryGround: components["schemas"]["CoverAmounts"];
             /** @description The same for the beds of the waters. */
             bed: components["schemas"]["CoverAmounts"];
+            /** @description What keeps resin in: how much, and how long before it may come. */
+            sealing: components["schemas"]["SealingPlan"];
             /** @description What each false bed saves. */
             fills: components["schemas"]["FillSaving"][];
             /** @description How the figures came about, by the figure's name. */
@@ -8542,6 +8585,85 @@ export interface components {
             sheetMm: number;
             /** @description In the maker's words. */
             sentence: string;
+        };
+        /** @description What keeps resin in, as this maker uses it: the labels come first. */
+        Sealing: {
+            /**
+             * Format: int32
+             * @description Coats of sealer, 1…10.
+             * @default 2
+             */
+            sealerCoats: number;
+            /**
+             * Format: double
+             * @description Sealer for a dm² and coat, ml, 0.1…50.
+             * @default 1.5
+             */
+            sealerMlPerDm2: number;
+            /**
+             * Format: double
+             * @description A coat dries in a usual room, h, 0.1…200.
+             * @default 4
+             */
+            sealerCoatH: number;
+            /**
+             * Format: double
+             * @description Bead of sealant in the corner, mm across, 0.5…20.
+             * @default 4
+             */
+            beadMm: number;
+            /**
+             * Format: double
+             * @description Glue for a metre of panel, ml, 0…200.
+             * @default 8
+             */
+            glueMlPerM: number;
+            /**
+             * Format: double
+             * @description The glue holds in a usual room, h, 0…200.
+             * @default 12
+             */
+            glueH: number;
+        };
+        /** @description What keeps resin in: sealer on all that will be under water, sealant along the dams, glue at their feet; how much, and how long each needs before resin meets it. */
+        SealingPlan: {
+            /**
+             * Format: double
+             * @description Sealer in all its coats, ml.
+             */
+            sealerMl: number;
+            /**
+             * Format: double
+             * @description Hours from its first coat until resin may meet it.
+             */
+            sealerDryH: number;
+            /**
+             * Format: double
+             * @description Sealant along the seams, ml.
+             */
+            sealantMl: number;
+            /**
+             * Format: double
+             * @description Hours until it is through, from its depth.
+             */
+            sealantCureH: number;
+            /**
+             * Format: double
+             * @description Glue under the dams' panels, ml.
+             */
+            glueMl: number;
+            /**
+             * Format: double
+             * @description Hours until it holds.
+             */
+            glueDryH: number;
+            /**
+             * Format: double
+             * @description The longest of them that is used, h: done in one go, resin may come this long after.
+             */
+            waitH: number;
+            /** @description How it came about. */
+            working: components["schemas"]["Working"];
         };
         /**
          * @description What resin will lose through the gap a water test has shown: slot flow (Poiseuille), Q = ΔP·w·h³/(12·μ·L), with the resin thickening until it gels

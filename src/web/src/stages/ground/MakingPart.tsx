@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api } from '../../api/client';
 import type { FoamCut, Making, MakingPlan } from '../../api/types';
-import { usePlasters } from '../../api/useStores';
+import { useCovers, usePlasters } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
-import { ChoiceField, NumberField } from '../../slip/fields';
+import { ChoiceField, NumberField, SwitchField } from '../../slip/fields';
 import { Figure } from '../../slip/Figure';
 import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
@@ -119,7 +119,28 @@ function Answer({ made }: { made: MakingPlan }) {
         Glue mix: {build.making.cover.glueParts} part white glue to {build.making.cover.waterParts} of water, that is{' '}
         <strong>{ml(made.dryGround.glueMl + made.bed.glueMl)}</strong> +{' '}
         <strong>{ml(made.dryGround.glueWaterMl + made.bed.glueWaterMl)}</strong>. Wet it first with{' '}
-        {ml(made.dryGround.sprayMl + made.bed.sprayMl)} of spray (water with a drop of detergent).
+        {ml(made.dryGround.sprayMl + made.bed.sprayMl)} of spray
+        {build.making.cover.wettedWithSpirit
+          ? ': spirit, which runs in where water beads. Kept from flame, hot wire and sparks until it has dried off; window open.'
+          : ' (water with a drop of detergent).'}
+      </p>
+      <Figure working={made.sealing.working} label="sealer, sealant and glue">
+        <span data-testid="sealing">
+          Under water: <strong>{ml(made.sealing.sealerMl)}</strong> of sealer in {build.making.sealing.sealerCoats}{' '}
+          coats
+          {made.sealing.sealantMl > 0 && (
+            <>
+              ; along the dams <strong>{ml(made.sealing.sealantMl)}</strong> of sealant, {ml(made.sealing.glueMl)} of
+              glue
+            </>
+          )}
+        </span>
+      </Figure>
+      <p>
+        Before resin meets them: sealer {hours(made.sealing.sealerDryH)}
+        {made.sealing.sealantMl > 0 &&
+          `, sealant ${hours(made.sealing.sealantCureH)}, glue ${hours(made.sealing.glueDryH)}`}
+        . Their labels come first.
       </p>
       {made.fills.map((fill) => (
         <p key={fill.stepId + fill.waterId}>
@@ -188,6 +209,7 @@ const FOAM: { key: 'thicknessMm' | 'widthMm' | 'depthMm'; label: string }[] = [
 function Settings() {
   const { build, edit } = useDesk('build', 'edit');
   const plasters = usePlasters();
+  const covers = useCovers();
   const { making } = build;
   const set = (change: Fields<Making>) => edit(setBuild({ making: change }));
   const known = plasters.some((one) => one.name === making.plaster.name);
@@ -247,6 +269,22 @@ function Settings() {
         value={making.plaster.mlPerMin}
         onChange={(mlPerMin) => set({ plaster: { mlPerMin } })}
       />
+      <ChoiceField
+        label="Strewn with"
+        value={making.cover.name}
+        choices={[...covers, ...(covers.some((one) => one.name === making.cover.name) ? [] : [making.cover])].map(
+          ({ name }) => ({ value: name, label: name }),
+        )}
+        onChange={(name) => {
+          const cover = covers.find((one) => one.name === name);
+          if (cover !== undefined) void set({ cover });
+        }}
+      />
+      <SwitchField
+        label="Wetted with spirit"
+        value={making.cover.wettedWithSpirit}
+        onChange={(wettedWithSpirit) => void set({ cover: { wettedWithSpirit } })}
+      />
       <NumberField
         label="Texture, deep"
         quantity="length"
@@ -263,6 +301,18 @@ function Settings() {
         label="to water, parts"
         value={making.cover.waterParts}
         onChange={(waterParts) => set({ cover: { waterParts } })}
+      />
+      <NumberField
+        label="Coats of sealer"
+        value={making.sealing.sealerCoats}
+        onChange={(sealerCoats) => set({ sealing: { sealerCoats } })}
+      />
+      <NumberField
+        label="Bead of sealant"
+        quantity="length"
+        step={0.5}
+        value={making.sealing.beadMm}
+        onChange={(beadMm) => set({ sealing: { beadMm } })}
       />
     </details>
   );
