@@ -132,6 +132,9 @@ public class GroundToolsTests(BrowserFixture fixture)
         Assert.True(Number("[data-testid=jug-figures]", @"give or take ([\d.]+)") < wide);
         var total = Number("[data-testid=jug-figures]", @"^([\d.]+)");
 
+        // However long the Slip becomes, it scrolls by itself and the bench stays.
+        Assert.Equal(true, _page.Script("return document.documentElement.scrollHeight <= window.innerHeight"));
+
         // A slip of the hand stops the bed and loses nothing.
         Mark("11", "600");
         Assert.Contains("more than a bed straight down from the shore", _page.Until(() => _page.First("[data-testid=jug-stop]"), "the slip told").Text, StringComparison.Ordinal);

@@ -117,26 +117,63 @@ public class Screenshots(BrowserFixture fixture)
         _page.Button("Flow").Click();
         _page.Until(() => _page.First(".flow-arrow"), "the flow");
         Save("flow");
-        foreach (var (width, height, name) in new[] { (1280, 800, "mix-card"), (390, 844, "mix-card-phone") })
-        {
-            _page.Open(id, "pours", width, height);
-            _page.Button("Mix").Click();
-            var large = _page.Button("Read it large");
-            _page.Script("arguments[0].scrollIntoView({ block: 'center' })", large);
-            large.Click();
-            _page.Until(() => _page.First(".mix-steps"), "the card");
-            Save(name);
-        }
+        _page.Open(id, "pours");
+        _page.Button("Mix").Click();
+        var large = _page.Button("Read it large");
+        _page.Script("arguments[0].scrollIntoView({ block: 'center' })", large);
+        large.Click();
+        _page.Until(() => _page.First(".mix-steps"), "the card");
+        Save("mix-card");
 
         _page.Open(id, "water", 390, 844);
         _page.Button("Sheet").Click();
         _page.Until(() => Convert.ToDouble(_page.Script("return document.querySelector('.sheet').clientHeight"), System.Globalization.CultureInfo.InvariantCulture) > 700, "the Sheet over the screen");
         Save("sheet-phone");
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
-        _page.SetViewport(1280, 800);
+        id = await fixture.CopyOf("Sallow Quay");
+        await Post($"/api/builds/{id}/edits", new
+        {
+            version = 1,
+            edit = new
+            {
+                kind = "together",
+                label = "Creek and dock one water, and a bed measured by jug",
+                edits = new object[]
+                {
+                    new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Sallow Quay" } },
+                    new { kind = "set", list = "recipe", id = "gate", fields = new { bedStartMm = 14.5, bedEndMm = 14.5 } },
+                    new { kind = "remove", list = "waters", id = "dock" },
+                    new { kind = "set", list = "waters", id = "creek", fields = new { waterlineMm = 18.0, productId = "casting-epoxy", ownTopsMm = new[] { 10.0, 18.0 } } },
+                    new
+                    {
+                        kind = "add",
+                        list = "recipe",
+                        item = new
+                        {
+                            kind = "jugBed",
+                            id = "jug",
+                            name = "Field pond",
+                            outline = new { points = new[] { (470, 60), (510, 45), (560, 60), (575, 95), (530, 125), (480, 110) }.Select(at => new { xMm = at.Item1, yMm = at.Item2 }), curved = true },
+                            waterlineMm = 20,
+                            deepest = new { xMm = 535, yMm = 90 },
+                            deepestMm = 9,
+                            marks = new[] { new { heightMm = 3, volumeMl = 4 }, new { heightMm = 6, volumeMl = 15 }, new { heightMm = 8, volumeMl = 26 } },
+                        },
+                    },
+                },
+            },
+        });
+        _page.Open(id, "pours");
+        _page.Until(() => _page.All(".pour-places path").Count == 2, "both places");
+        Save("pools");
+        _page.Open(id, "ground");
+        _page.Until(() => _page.All(".step-name").FirstOrDefault(step => step.Text.StartsWith("Field pond", StringComparison.Ordinal)), "the jugged bed").Click();
+        _page.Until(() => _page.First("[data-testid=jug-figures]"), "what the jug says");
+        _page.Script("document.querySelector('.slip').scrollTop = 1e5; document.querySelector('[data-testid=jug-marks]').scrollIntoView({ block: 'center' }); window.scrollTo(0, 0)");
+        Save("jug");
+        await fixture.Http.DeleteAsync($"/api/builds/{id}");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
-        Save("builds");
         _page.Shelf("Stores");
         _page.Button("Enter a sheet").Click();
         _page.Field("Name").SendKeys("What stands in my cupboard");

@@ -110,6 +110,28 @@ public class PlannedPoolTests
         Assert.Equal(plan.Layers.Is!.Layers.Any(layer => layer.DepthMm <= plan.Safe!.SafeMm + 0.05 && layer.Pools.Each.Any(pool => pool.Standing == Standing.Stop)), plan.Notices.Any(notice => notice.Kind == "poolTooDeep"));
     }
 
+    // Over the board 6 mm are safe by the sheet; over the foam of the shallow pit less.
+    [Theory]
+    [InlineData(-0.2, false)]
+    [InlineData(0.2, true)]
+    public void A_pool_deeper_than_is_safe_over_its_own_foam_is_told_with_its_number(double overSafeMm, bool told)
+    {
+        var build = TwoPits with
+        {
+            Recipe = [TwoPits.Recipe[0], Groove(2), Pit("deep", 20, 60, 28), Pit("shallow", 110, 60, 18)],
+            Room = new(27),
+            Waters = [TwoPits.Waters[0] with { WaterlineMm = 29, OwnTopsMm = [4, 8, 12, 15, 18, 21, 24, 27, 29] }],
+        };
+        var over = PlanOf(build).Waters[0];
+        var safe = over.Layers.Is!.Layers[3].Pools.Each[1].SafeMm!.Value;
+        Assert.True(safe < over.Safe!.SafeMm - 0.3, $"{safe} over foam, {over.Safe.SafeMm} over the board");
+        var top = 12 + safe + overSafeMm;
+        var plan = PlanOf(build with { Waters = [build.Waters[0] with { OwnTopsMm = [4, 8, 12, top, top + 3, top + 6, 29] }] }).Waters[0];
+        var notice = plan.Notices.FirstOrDefault(one => one.Kind == "poolTooDeep");
+        Assert.Equal(told, notice is not null);
+        if (told) Assert.Equal((4.0, 2.0), (notice!.Numbers["layer"], notice.Numbers["pool"]));
+    }
+
     [Property(MaxTest = 40)]
     public bool Following_the_card_in_the_pour_test_leaves_every_pool_at_the_layers_top(int seed)
     {
