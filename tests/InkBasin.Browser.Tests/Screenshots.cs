@@ -60,11 +60,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Script("document.querySelector('.making').scrollIntoView()");
         Save("making");
         _page.Open(id, "water");
-        _page.Button("Test").Click();
-        _page.Button("Show all hollows").Click();
-        _page.Until(() => _page.First(".hollow"), "the hollows");
-        Save("hollows");
-        _page.Button("Hide the hollows").Click();
         _page.Button("Dams").Click();
         _page.Until(() => _page.First(".cutting svg"), "the panels").FindElement(OpenQA.Selenium.By.XPath("//button[@class='step-name']")).Click();
         Save("dams");
@@ -174,6 +169,7 @@ public class Screenshots(BrowserFixture fixture)
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
+        Save("builds");
         _page.Shelf("Stores");
         _page.Button("Enter a sheet").Click();
         _page.Field("Name").SendKeys("What stands in my cupboard");

@@ -1,16 +1,5 @@
 namespace InkBasin.Core.Ground;
 
-/// <summary>A bed that exists and was measured, with how well its volume is known.</summary>
-public interface IMeasuredBed
-{
-    /// <summary>Its shore.</summary>
-    Outline Outline { get; }
-
-    /// <summary>Half-width of its volume's band, ml; null while it says nothing of the volume.</summary>
-    /// <param name="ground">The ground it is part of.</param>
-    double? BandMl(HeightField ground);
-}
-
 /// <summary>What the jug says of a bed.</summary>
 /// <param name="TotalMl">Volume to its waterline, ml.</param>
 /// <param name="BandMl">Half of what that may be off by, ml.</param>

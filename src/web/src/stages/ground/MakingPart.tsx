@@ -137,7 +137,7 @@ function Answer({ made }: { made: MakingPlan }) {
         </span>
       </Figure>
       <p>
-        Before resin meets them: sealer {hours(made.sealing.sealerDryH)}
+        Resin may come after <strong>{hours(made.sealing.waitH)}</strong>: sealer {hours(made.sealing.sealerDryH)}
         {made.sealing.sealantMl > 0 &&
           `, sealant ${hours(made.sealing.sealantCureH)}, glue ${hours(made.sealing.glueDryH)}`}
         . Their labels come first.
