@@ -53,6 +53,33 @@ public class GroundToolsTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_stroke_faster_than_the_page_can_draw_it_is_kept_whole()
+    {
+        var id = await OpenGround("Quick hand board");
+        _page.Button("Scoop").Click();
+        var places = Enumerable.Range(0, 9).SelectMany(k => { var (x, y) = _page.OnScreen(60 + (20 * k), k == 4 ? 130 : 100); return new[] { x, y }; }).ToArray();
+
+        // All of it between two frames, as on a machine that is busy: press, seven moves and the release.
+        fixture.Driver.ExecuteAsyncScript("""
+            const [places, done] = arguments;
+            const svg = document.querySelector('.sheet-drawing');
+            const tell = (kind, k, buttons) => svg.dispatchEvent(new PointerEvent(kind, {
+                bubbles: true, pointerId: 1, isPrimary: true, pointerType: 'mouse', button: 0, buttons,
+                clientX: places[2 * k], clientY: places[2 * k + 1] }));
+            tell('pointerdown', 0, 1);
+            for (let k = 1; k < 8; k++) tell('pointermove', k, 1);
+            tell('pointerup', 8, 0);
+            requestAnimationFrame(done);
+            """, places);
+        _page.Until(() => _page.All(".step-name").Count == 2, "the stroke");
+        _page.Settled();
+        var path = (await fixture.Read(id))["build"]!["recipe"]![1]!["items"]![0]!["path"]!.AsArray();
+        Assert.Equal(9, path.Count);
+        Assert.Equal(130, path[4]!["yMm"]!.GetValue<double>(), 1.0);
+        Assert.Equal(220, path[8]!["xMm"]!.GetValue<double>(), 1.0);
+    }
+
+    [Fact]
     public async Task Foam_is_laid_by_dragging_across_and_plaster_over_a_region()
     {
         var id = await OpenGround("Foam board");

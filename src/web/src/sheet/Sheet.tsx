@@ -66,6 +66,7 @@ export interface WaterLooks {
 /** The board from above, to scale. */
 export function Sheet({
   tool,
+  toolNow,
   setTool,
   onMade,
   showSteps,
@@ -75,7 +76,10 @@ export function Sheet({
   pourTest,
   pointer,
 }: {
+  /** The tool as it is drawn. */
   tool: Tool;
+  /** The tool as it is this instant. */
+  toolNow: () => Tool;
   setTool: (tool: Tool) => void;
   onMade: (made: Made) => void;
   showSteps: boolean;
@@ -132,8 +136,9 @@ export function Sheet({
   else if (toolId.current === '') toolId.current = freshId(tool.kind);
 
   const advance = (event: Parameters<typeof step>[1]) => {
-    const next = step(tool, event, site());
-    if (next.tool !== tool) setTool(next.tool);
+    const held = toolNow();
+    const next = step(held, event, site());
+    if (next.tool !== held) setTool(next.tool);
     if (next.made !== null) onMade(next.made);
     else if (event.kind === 'cancel' || event.kind === 'lost') dropPreview();
     else tryOut(next.tool, event.kind === 'move' || event.kind === 'press' ? event.at : null);

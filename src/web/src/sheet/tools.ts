@@ -197,17 +197,21 @@ function brushStep(tool: Extract<Tool, { kind: 'brush' }>, event: ToolEvent, sit
     case 'press':
       return { tool: { ...tool, path: [event.at] }, made: null };
     case 'move': {
-      const last = tool.path?.at(-1);
-      if (tool.path === null || last === undefined || distance(last, event.at) < LEAST_STROKE_STEP_MM)
-        return { tool, made: null };
-      return { tool: { ...tool, path: [...tool.path, event.at] }, made: null };
+      const path = tool.path === null ? null : onTo(tool.path, event.at);
+      return { tool: path === tool.path ? tool : { ...tool, path }, made: null };
     }
     case 'release':
       if (tool.path === null) return { tool, made: null };
-      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, tool.path) } };
+      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, onTo(tool.path, event.at)) } };
     default:
       return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, [centre(site.board)]) } };
   }
+}
+
+/** The path with one more place, when it is far enough from the last. */
+function onTo(path: PointMm[], at: PointMm): PointMm[] {
+  const last = path.at(-1);
+  return last !== undefined && distance(last, at) < LEAST_STROKE_STEP_MM ? path : [...path, at];
 }
 
 function strokeOf(brush: Brush, path: PointMm[]): Stroke {

@@ -1,6 +1,5 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import type { Tool } from '../sheet/tools';
 import { placeFor, strokeEdit, unused } from '../sheet/edits';
 import type { Made, PointWish } from '../sheet/tools';
 import { answer, api } from '../api/client';
@@ -12,6 +11,7 @@ import { newWater } from '../desk/newWater';
 import { usePourTest } from '../desk/usePourTest';
 import { useHollows, useRunning, useShore } from '../desk/useWaterLooks';
 import { Sheet, type WaterLooks } from '../sheet/Sheet';
+import { useTool } from '../sheet/useTool';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
@@ -48,7 +48,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   const name = useOnDesk((desk) => desk.build.name);
   const now = useDeskNow();
   const navigate = useNavigate();
-  const [tool, setTool] = useState<Tool>({ kind: 'hand' });
+  const { tool, setTool, now: toolNow } = useTool();
   const [help, setHelp] = useState(false);
   const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
@@ -66,7 +66,7 @@ function Instruments({ stage }: { stage: StagePath }) {
     pourTest.pour(pointer.current);
   };
   useKeys(() => setHelp(true), setRelief, pourUnderPointer);
-  useEffect(() => setTool({ kind: 'hand' }), [stage]);
+  useEffect(() => setTool({ kind: 'hand' }), [stage, setTool]);
   useEffect(() => leftAt(deskId, stage), [deskId, stage]);
   useEffect(() => {
     document.title = `${name} · Ink Basin`;
@@ -82,9 +82,12 @@ function Instruments({ stage }: { stage: StagePath }) {
         void edit(addTo('recipe', step, placeFor(rest.recipe, step.kind)));
         break;
       }
-      case 'stroke':
-        void edit(strokeEdit(rest.recipe, made.stroke, freshId('strokes')));
+      case 'stroke': {
+        const id = freshId('strokes');
+        // Made when its turn comes: a stroke that follows another at once goes on in its set.
+        void edit((build) => strokeEdit(build.recipe, made.stroke, id));
         break;
+      }
       case 'water':
         void placeWater(made.water.seed);
         break;
@@ -148,6 +151,7 @@ function Instruments({ stage }: { stage: StagePath }) {
         <div className="sheet-place">
           <Sheet
             tool={tool}
+            toolNow={toolNow}
             setTool={setTool}
             onMade={onMade}
             showSteps={stage === 'ground'}
