@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
@@ -152,6 +153,45 @@ public class WaterStageTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_raft_is_floated_into_a_layer_and_its_cup_and_the_days_say_when()
+    {
+        var id = await Open("Sallow Quay", "In it");
+        double InLayer(JsonNode plan, int layer) => plan["waters"]![0]!["layers"]!["is"]!["layers"]![layer - 1]!["volumeMl"]!.GetValue<double>();
+        var before = (await fixture.Read(id))["plan"]!;
+        _page.Choose(_page.Field("Catalogue"), "Log");
+        _page.Button("Put it in").Click();
+        _page.ClickBoard(180, 200);
+        Says("[data-testid=drowned]", "Log is porous and not sealed");
+        _page.Choose(_page.Field("Its surface"), "Porous, sealed");
+        Says("[data-testid=drowned]", "Log stands by its weight while it is not covered, but floats once it tips");
+        _page.Choose(_page.Field("Goes in"), "Afloat in a layer, at once");
+        Says("[data-testid=drowned]", "afloat in layer 3");
+        _page.Choose(_page.Field("Layer"), "2");
+        Says("[data-testid=drowned]", "afloat in layer 2");
+        Says("[data-testid=drowned]", "Log drifts: keep it in its place");
+        _page.Until(() => _page.All("[data-testid=thing-layers] tbody tr").Select(row => row.FindElement(By.TagName("th")).Text).SequenceEqual(["2", "3"]), "the layers that meet it");
+        _page.Settled();
+        var plan = (await fixture.Read(id))["plan"]!;
+        Assert.Equal(InLayer(before, 1), InLayer(plan, 1), 9);
+        Assert.True(InLayer(plan, 2) < InLayer(before, 2) - 0.3);
+
+        // Its moment is on the ribbon, and on the card of the cup that fills layer 2, after the pouring.
+        _page.Until(() => _page.All(".tideline-mark title").Any(mark => mark.GetAttribute("textContent")!.Contains("Log into Creek 2", StringComparison.Ordinal)), "its moment among the days");
+        fixture.Driver.FindElement(By.PartialLinkText("Pours")).Click();
+        _page.Button("Mix").Click();
+        var ofCreek = plan["sessions"]!["is"]!.AsArray().Select(one => one!["pools"]!.AsArray().FirstOrDefault(pool => pool!["waterId"]!.GetValue<string>() == "creek")).OfType<JsonNode>();
+        var session = ofCreek.Index().First(one => one.Item["layer"]!.GetValue<int>() == 2).Index;
+        _page.Until(() => _page.All("button").Count(button => button.Text == "Read it large") > session, "its session");
+        _page.All("button").Where(button => button.Text == "Read it large").ElementAt(session).Click();
+        var rows = _page.Until(() => _page.All(".mix-steps li").Select(row => row.Text).ToList() is { Count: > 0 } all ? all : null, "the card");
+        var floats = rows.FindIndex(row => row.Contains("Float it in at once", StringComparison.Ordinal));
+        Assert.Contains("Log", rows[floats], StringComparison.Ordinal);
+        Assert.Contains("held until", rows[floats], StringComparison.Ordinal);
+        Assert.True(floats > rows.FindIndex(row => row.Contains("Into Creek, layer 2", StringComparison.Ordinal)));
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task A_log_is_put_in_sealed_held_down_and_moved()
     {
         var id = await Open("Sallow Quay", "In it");
@@ -165,7 +205,7 @@ public class WaterStageTests(BrowserFixture fixture)
         Assert.Equal("creek", plan["drowned"]![5]!["waterId"]!.GetValue<string>());
         Assert.Equal(before + 0.79, plan["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>(), 2);
         _page.Choose(_page.Field("Its surface"), "Porous, sealed");
-        Says("[data-testid=drowned]", "Log floats: pin it");
+        Says("[data-testid=drowned]", "Log stands by its weight while it is not covered, but floats once it tips");
         _page.Field("Pinned, glued or weighted down");
         _page.Find(".switch-field input").Click();
         Says("[data-testid=drowned]", "floats, held down");

@@ -2,7 +2,7 @@ import { layersOf, pouredAs } from '@web/api/plan';
 import type { Build, BuildPlan } from '@web/api/types';
 import { amounts, drops, hours, lasting, parts } from '@web/slip/words';
 import { METRIC } from '@web/units/units';
-import { nextPour, tide } from '@web/tideline/tide';
+import { nextPour, nextThing, tide } from '@web/tideline/tide';
 
 const layer = (pourAt: string | null, recoatFromAt: string | null) => ({
   pourAt,
@@ -10,6 +10,7 @@ const layer = (pourAt: string | null, recoatFromAt: string | null) => ({
   mix: { batches: [{ aG: 67.2, bG: 60, aMl: 59.5, bMl: 59.4 }] },
   tint: { drops: 5 },
   poured: null,
+  things: [],
 });
 
 const BUILD = { waters: [{ name: 'Creek' }, { name: 'Pond' }], begun: [] } as unknown as Build;
@@ -64,6 +65,48 @@ describe('the Tideline', () => {
     expect(next).toMatchObject({ label: 'Creek 2', onLayer: true });
     expect(tide(logged, poured)[0]).toMatchObject({ label: 'Creek 1', poured: true, onLayer: false });
     expect(nextPour(logged, pouredTo(2), Date.parse('2027-05-14T08:00:00Z'))).toBeNull();
+  });
+});
+
+describe('a thing on the Tideline', () => {
+  const hull = {
+    id: 'hull',
+    name: 'Hull',
+    setIn: 'later',
+    afterPour: true,
+    fromAt: '2027-05-14T20:10:00Z',
+    toAt: '2027-05-14T21:40:00Z',
+  };
+  const leaf = { ...hull, id: 'leaf', name: 'Leaf', setIn: 'on', fromAt: '2027-05-15T01:00:00Z', toAt: null };
+  const stake = { ...hull, id: 'stake', name: 'Stake', setIn: 'before', afterPour: false };
+  const with_ = (poured: boolean) =>
+    ({
+      waters: PLAN.waters.slice(0, 1).map((water) => ({
+        ...water,
+        layers: {
+          is: {
+            ...pouredAs(water),
+            layers: layersOf(water).map((one, i) =>
+              i === 0 ? { ...one, things: [stake, hull, leaf], poured: poured ? {} : null } : one,
+            ),
+          },
+        },
+      })),
+    }) as unknown as BuildPlan;
+
+  it('has its moment there, but for what is in place before', () => {
+    const found = tide(BUILD, with_(false)).filter((one) => one.kind === 'thing');
+    expect(found.map((one) => one.label)).toEqual(['Hull into Creek 1', 'Leaf on Creek 1']);
+    expect(found[0]?.toMs).toBe(Date.parse('2027-05-14T21:40:00Z'));
+  });
+
+  it('is next once its layer is poured, until that no longer closes round it', () => {
+    const at = (time: string) => nextThing(BUILD, with_(true), Date.parse(`2027-05-${time}Z`))?.label ?? null;
+    expect(at('14T19:05:00')).toBe('Hull into Creek 1');
+    expect(at('14T21:40:00')).toBe('Hull into Creek 1');
+    expect(at('14T21:41:00')).toBe('Leaf on Creek 1');
+    expect(at('15T01:01:00')).toBeNull();
+    expect(nextThing(BUILD, with_(false), Date.parse('2027-05-14T19:05:00Z'))).toBeNull();
   });
 });
 

@@ -68,6 +68,7 @@ describe('drowned things in the Cut', () => {
     densityGPerMl: 1,
     skin: 'dense',
     setIn: 'before',
+    layer: null,
     held: false,
     baseMm: null,
   };

@@ -117,9 +117,9 @@ public sealed class BuildAnswers
 
     internal int IndexOf(string waterId) => Build.Waters.Index().First(one => one.Item.Id == waterId).Index;
 
-    /// <summary>What stands in a water, with the levels of their bases, mm.</summary>
-    internal IReadOnlyList<(DrownedThing Thing, double BaseMm)> ThingsIn(string waterId) =>
-        [.. Build.Drowned.Zip(_drowned.Value).Where(pair => pair.Second.WaterId == waterId).Select(pair => (pair.First, pair.Second.BaseMm))];
+    /// <summary>What will stand in a water, with the bed at its place, mm.</summary>
+    internal IReadOnlyList<(DrownedThing Thing, double BedMm)> ThingsIn(StandingWater water) =>
+        [.. Build.Drowned.Where(thing => ReferenceEquals(WaterAt(thing), water)).Select(thing => (thing, _ground.Surface.HeightsMm[_ground.Surface.CellAt(thing.At)]))];
 
     /// <summary>What lies under the deepest point of a water: board, foam, plaster, to a tenth of a millimetre, as finer makes no difference to heat.</summary>
     internal BedColumn BedUnder(StandingWater water)
@@ -150,11 +150,17 @@ public sealed class BuildAnswers
     private StandingWater Stand(Builds.Water water, BasinMemory basins) =>
         new(water.Id, water.Name, water.Seed, basins.Measure(_ground.Surface, Build.Dams, water.Seed, water.WaterlineMm, DimpleMm, Cancel));
 
+    private StandingWater? WaterAt(DrownedThing thing)
+    {
+        var cell = _ground.Surface.CellAt(thing.At);
+        return Standing.FirstOrDefault(one => one.Covers(cell));
+    }
+
     private DrownedPlan Drown(DrownedThing thing)
     {
         var cell = _ground.Surface.CellAt(thing.At);
-        var water = Standing.FirstOrDefault(one => one.Covers(cell));
-        var sheet = water is null ? null : Stores.Sheet(Build.WaterOf(water.Id).ProductId);
-        return DrownedPlan.Of(thing, _ground.Surface, water, sheet, Build.Room.AirC);
+        if (WaterAt(thing) is not { } standing) return DrownedPlan.Dry(thing, cell >= 0 ? _ground.Surface.HeightsMm[cell] : null);
+        var water = Waters[IndexOf(standing.Id)];
+        return DrownedPlan.Of(water.Cut.Things.First(placed => placed.Thing.Id == thing.Id), standing.Id, water.Cut.LevelsMm, water.Case.Sheet, water.Film);
     }
 }

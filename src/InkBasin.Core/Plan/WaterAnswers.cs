@@ -15,9 +15,13 @@ public sealed class WaterAnswers
     private readonly BuildAnswers _build;
     private readonly Builds.Water _water;
     private readonly Lazy<WaterLevel> _level;
+    private readonly Lazy<TestedWater> _tested;
     private readonly Lazy<WaterTakes> _takes;
     private readonly Lazy<PourCase> _case;
     private readonly Lazy<LayerCourse?> _course;
+    private readonly Lazy<Answer<LayerCut>> _cut;
+    private readonly Lazy<LayerCut> _stands;
+    private readonly Lazy<ThinFilm?> _film;
     private readonly Lazy<Answer<LayerPlans>> _layers;
     private readonly Lazy<IReadOnlyList<Notice>> _pourNotices;
 
@@ -27,11 +31,14 @@ public sealed class WaterAnswers
         _water = water;
         Standing = standing;
         _level = new(() => WaterLevel.Of(standing, build.Standing, build.Build.Scale));
-        _takes = new(() => WaterTakes.Of(
-            standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), build.ThingsIn(water.Id), build.Build.Recipe.Where(step => step.Enabled).OfType<IMeasuredBed>(), level => build.BedMlAt(water.Seed, level)));
+        _tested = new(() => TestedWater.Of(standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), level => build.BedMlAt(water.Seed, level)));
+        _takes = new(() => WaterTakes.Of(standing, _tested.Value, Cut.DisplacedMl, build.Build.Recipe.Where(step => step.Enabled).OfType<IMeasuredBed>()));
         _case = new(CaseOf);
         _course = new(() => Case.Course(build.Cancel));
-        _layers = new(() => Answer.Of(() => LayerPlans.Of(Case, _course.Value)));
+        _cut = new(() => Answer.Of(() => LayerCut.Of(Case, _course.Value)));
+        _stands = new(() => _cut.Value.Is ?? LayerCut.Whole(Case));
+        _film = new(() => Case.Sheet is { Traits.IsOnePart: false } sheet ? new ThinFilm(ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, build.Bench.Room.AirC) : null);
+        _layers = new(() => _cut.Value is { Is: { } cut } ? Answer.Of(() => LayerPlans.Of(Case, _course.Value, cut, Film)) : new(null, _cut.Value.Stop));
         _pourNotices = new(() => [.. Layers.Stop is { } stop ? [stop] : Array.Empty<Notice>(), .. PourNotices.Of(Case, _course.Value, Safe, Planned)]);
     }
 
@@ -49,6 +56,12 @@ public sealed class WaterAnswers
 
     /// <summary>How its layers set; null without a product or water.</summary>
     public LayerCourse? Course => _course.Value;
+
+    /// <summary>Where its layers end and its things stand; as one layer where it cannot be cut as it is wished.</summary>
+    internal LayerCut Cut => _stands.Value;
+
+    /// <summary>A thin film of its product in the room; null for what does not react by itself.</summary>
+    internal ThinFilm? Film => _film.Value;
 
     /// <summary>How deep a layer may be; null without a product or water, or where no layer is safe.</summary>
     public SafePlan? Safe => Course?.Safe();
@@ -112,8 +125,8 @@ public sealed class WaterAnswers
         Barrier = _water.Barrier,
         FirstPourAt = _water.FirstPourAt,
         Begun = [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)],
-        Things = _build.ThingsIn(_water.Id),
-        Storage = Takes.Storage,
+        Things = _build.ThingsIn(Standing),
+        Storage = _tested.Value.Storage,
         Bed = _build.BedUnder(Standing),
         BedAt = _build.BedAt,
         Bench = _build.Bench,

@@ -24,11 +24,14 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
     /// <summary>Plans them.</summary>
     /// <param name="water">The water.</param>
     /// <param name="course">How its layers set; null without a product or water.</param>
-    /// <exception cref="RefusedException">It cannot be cut or mixed in that way.</exception>
-    public static LayerPlans Of(PourCase water, LayerCourse? course)
+    /// <param name="cut">How it is cut.</param>
+    /// <param name="film">A thin film of its product in the room: when what is set in goes in. Null for what does not react by itself.</param>
+    /// <exception cref="RefusedException">It cannot be mixed in that way.</exception>
+    public static LayerPlans Of(PourCase water, LayerCourse? course, LayerCut cut, ThinFilm? film = null)
     {
         ArgumentNullException.ThrowIfNull(water);
-        var layers = water is { Sheet: { } sheet, Storage: { } storage } && course is not null ? Planned(water, storage, sheet, course) : [];
+        ArgumentNullException.ThrowIfNull(cut);
+        var layers = water is { Sheet: { } sheet, Storage: { } storage } && course is not null ? Planned(water, storage, sheet, course, cut, film) : [];
         var last = layers.Count > 0 ? layers[^1] : null;
 
         // The later of the sheet and the model: what is still soft must not lose its dam.
@@ -48,10 +51,10 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
         };
     }
 
-    private static List<PlannedLayer> Planned(PourCase water, StageStorage storage, ProductSheet sheet, LayerCourse course)
+    private static List<PlannedLayer> Planned(PourCase water, StageStorage storage, ProductSheet sheet, LayerCourse course, LayerCut among, ThinFilm? film)
     {
         var (begun, bench) = (water.Begun, water.Bench);
-        var (levels, poured) = LayerLevels.Of(storage, water.Layering, begun, course.Safe()?.SafeMm ?? sheet.GreatestLayerMm);
+        var (levels, poured) = (among.LevelsMm, among.Poured);
         var cut = Pours.Layers.Through(storage, levels, sheet.ShrinkPercent, calibration: 1);
         var startAt = poured > 0 ? begun[0].At : water.FirstPourAt;
         var split = LayerPools.Under(water.Water.Region, [.. levels.Skip(1)]);
@@ -59,7 +62,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
         double pourH = 0;
         for (var i = 0; i < cut.Count; i++)
         {
-            var pools = PlannedPools.Of(water, cut[i], split[i], course, sheet.ShrinkPercent);
+            var pools = PlannedPools.Of(water, cut[i], i + 1, among.Things, split[i], course, sheet.ShrinkPercent);
             var volume = pools.Each.Sum(pool => pool.VolumeMl) + pools.PuddlesMl;
             var batches = Batches.Of(volume, sheet, bench, pools.Each.Count);
             var waits = course.WaitsOf(cut[i].DepthMm);
@@ -83,7 +86,11 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 batches.PotLifeMin,
                 course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null),
                 i < poured ? begun[i] : null)
-            { Pools = pools, MixStop = batches.Stop });
+            {
+                Pools = pools,
+                MixStop = batches.Stop,
+                Things = [.. among.Things.SelectMany(thing => ThingMoment.Of(thing, i + 1, film, startAt, pourH, waits.RecoatFromH))],
+            });
             pourH += waits.RecoatFromH;
         }
 

@@ -23,7 +23,7 @@ public sealed record SessionPool(string WaterId, string Name, int Layer, double 
 /// <param name="Pools">In how many pools it stands.</param>
 /// <param name="At">Where to pour; null for the puddles, all over the bed.</param>
 /// <param name="VolumeMl">How much of this cup, ml.</param>
-/// <param name="ToMm">The level that brings it to, mm.</param>
+/// <param name="ToMm">The level that brings it to, mm; what is set into it afterwards lifts it to its layer's top.</param>
 /// <param name="Finishes">Whether that place is full with it.</param>
 /// <param name="LeftMl">What is left in the cup for the next place, ml.</param>
 /// <param name="How">How to place it.</param>
@@ -36,7 +36,8 @@ public sealed record CardLine(
 /// <param name="Batch">What to measure out.</param>
 /// <param name="Tint">Drops; null when clear.</param>
 /// <param name="Lines">Where it is poured, in order: the largest first, so that little stays in the cup to heat.</param>
-public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint, IReadOnlyList<CardLine> Lines);
+/// <param name="Things">What is put in or kept down beside it: before the first cup of its layer is mixed, or after the last is poured.</param>
+public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint, IReadOnlyList<CardLine> Lines, IReadOnlyList<ThingMoment> Things);
 
 /// <summary>Resin mixed at one time for all the waters that take the same.</summary>
 /// <param name="Number">Which session ahead, from 1.</param>
@@ -97,8 +98,8 @@ public static class MixSessions
         public IEnumerable<Place> Places()
         {
             var (each, lone) = (Layer.Pools.Each, Layer.Pools.Each.Count == 1);
-            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.LevelMm ?? Level);
-            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, Level);
+            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.FilledShare, pool.LevelMm ?? Level);
+            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, 1, Level);
         }
 
         private double Level(double share)
@@ -108,10 +109,13 @@ public static class MixSessions
         }
     }
 
-    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, Func<double, double> Level)
+    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, double FilledShare, Func<double, double> Level)
     {
-        // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up.
-        public double LevelAfterMl(double ml) => Level(Math.Clamp(ml / VolumeMl, 0, 1));
+        // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up. What is set in afterwards is not there yet.
+        public double LevelAfterMl(double ml) => Level(FilledShare * Math.Clamp(ml / VolumeMl, 0, 1));
+
+        /// <summary>How high the last cup brings it, mm.</summary>
+        public double LevelWhenFullMm => FilledShare < 1 ? LevelAfterMl(VolumeMl) : Of.Layer.ToMm;
 
         public string How(double ml) =>
             At is null ? $"{Of.Layer.Pools.Puddles} puddles of the bed: some drops into each, and to the bed’s edges with a stick."
@@ -253,7 +257,7 @@ public static class MixSessions
                     place.Of.Layer.Pools.Each.Count,
                     place.At,
                     gives,
-                    finishes ? place.Of.Layer.ToMm : place.LevelAfterMl(poured),
+                    finishes ? place.LevelWhenFullMm : place.LevelAfterMl(poured),
                     finishes,
                     Math.Max(0, left) + over,
                     place.How(gives)));
@@ -261,11 +265,28 @@ public static class MixSessions
                 (at, poured) = (at + 1, 0);
             }
 
-            cards.Add(new MixCard(k + 1, count, mix.Batches[k], dose, lines));
+            cards.Add(new MixCard(k + 1, count, mix.Batches[k], dose, lines, []));
+        }
+
+        return WithThings(cards, places);
+    }
+
+    // What stands in a layer is in place before its first cup is mixed; what goes into it, or on it, comes after its last.
+    private static List<MixCard> WithThings(List<MixCard> cards, List<Place> places)
+    {
+        foreach (var layer in places.Select(place => place.Of).Distinct())
+        {
+            if (layer.Layer.Things.Count == 0) continue;
+            bool Fills(MixCard card) => card.Lines.Any(line => line.WaterId == layer.Id && line.Layer == layer.Index + 1);
+            int first = cards.FindIndex(Fills), last = cards.FindLastIndex(Fills);
+            cards[first] = With(cards[first], layer.Layer.Things.Where(thing => !thing.AfterPour));
+            cards[last] = With(cards[last], layer.Layer.Things.Where(thing => thing.AfterPour));
         }
 
         return cards;
     }
+
+    private static MixCard With(MixCard card, IEnumerable<ThingMoment> things) => card with { Things = [.. card.Things, .. things] };
 
     private static IReadOnlyList<Notice> NoticesOf(Batches batches, StockDraw? draw, ProductSheet sheet, TintDose? dose, List<Ahead> layers)
     {

@@ -43,6 +43,9 @@ public sealed record PlannedLayer(
     /// <summary>Where it stands: one place or several, each poured by itself.</summary>
     public required PlannedPools Pools { get; init; }
 
+    /// <summary>What goes in with it: before it is poured, into it, or on it.</summary>
+    public IReadOnlyList<ThingMoment> Things { get; init; } = [];
+
     /// <summary>Why it cannot be mixed with this measure and this sheet; null when it can.</summary>
     public Notice? MixStop { get; init; }
 }

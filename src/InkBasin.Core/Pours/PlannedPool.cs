@@ -14,6 +14,9 @@ public sealed record PlannedPool(double VolumeMl, double AreaMm2, double DepthMm
 {
     /// <summary>How high a share of it comes, mm, for a cup that does not fill it; null for the only pool of a layer, which has the water's curve.</summary>
     internal Func<double, double>? LevelMm { get; init; }
+
+    /// <summary>Share of its room that is full when the last cup is poured: what is set in afterwards fills the rest. 1 without such things.</summary>
+    internal double FilledShare { get; init; } = 1;
 }
 
 /// <summary>Where a layer stands, and what each place takes.</summary>
@@ -34,29 +37,31 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
     /// <summary>Deals a layer out to its pools.</summary>
     /// <param name="water">The water.</param>
     /// <param name="layer">The layer, as it is to be poured on a bare bed.</param>
+    /// <param name="number">Which layer that is, from 1.</param>
+    /// <param name="among">What stands in the water, among its layers.</param>
     /// <param name="split">The same layer on the ground, in its pools.</param>
     /// <param name="course">How it sets: what is safe under its deepest pool, and elsewhere.</param>
     /// <param name="shrinkPercent">Shrinkage, %.</param>
-    internal static PlannedPools Of(PourCase water, Layer layer, LayerPools split, LayerCourse course, double shrinkPercent)
+    internal static PlannedPools Of(PourCase water, Layer layer, int number, IReadOnlyList<PlacedThing> among, LayerPools split, LayerCourse course, double shrinkPercent)
     {
         var (field, ground) = (water.Water.Region.Field, split.VolumeMl);
         var made = ground > 0 ? layer.VolumeMl / ground : 0;
         var lone = split.Pools.Count == 1;
-        var things = new double[split.Pools.Count];
-        foreach (var (thing, baseMm) in water.Things)
+        double[] things = new double[split.Pools.Count], wet = new double[split.Pools.Count];
+        foreach (var placed in among)
         {
             // What stands in a pool takes the place of that much resin there; what stands on no ground of the layer, in the largest.
-            var cell = field.CellAt(thing.At);
+            var cell = field.CellAt(placed.Thing.At);
             var pool = lone || cell < 0 ? 0 : Math.Max(0, split.Pools.Index().FirstOrDefault(one => one.Item.Holds(cell)).Index);
-            IReadOnlyList<(DrownedThing, double)> own = [(thing, baseMm)];
-            things[pool] += DrownedPlan.DisplacedUpToMl(own, layer.ToMm, water.Water.WaterlineMm) - DrownedPlan.DisplacedUpToMl(own, layer.FromMm, water.Water.WaterlineMm);
+            var displaced = placed.Meets.UnderMl(layer.ToMm) - placed.Meets.UnderMl(layer.FromMm);
+            things[pool] += displaced;
+            if (placed.GoesInWet && placed.Layer == number) wet[pool] += displaced;
         }
 
-        double Takes(int i)
-        {
-            var bare = split.Pools[i].VolumeMl * made;
-            return Math.Max(bare * LeastJointShare, bare - (things[i] / (1 - (shrinkPercent / 100))));
-        }
+        // All before it shrinks: what stands there does not.
+        double Bare(int i) => split.Pools[i].VolumeMl * made;
+        double Shrinking(double ml) => ml / (1 - (shrinkPercent / 100));
+        double Takes(int i) => Math.Max(Bare(i) * LeastJointShare, Bare(i) - Shrinking(things[i]));
 
         var each = new List<PlannedPool>();
         var (puddles, puddlesMl) = (0, 0.0);
@@ -78,7 +83,7 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
                 field.CentreOf(pool.LowestCell),
                 safe,
                 pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
-            { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share) });
+            { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share), FilledShare = Math.Max(0, 1 - (Shrinking(wet[i]) / Bare(i))) });
         }
 
         each = [.. each.OrderByDescending(pool => pool.VolumeMl)];

@@ -32,8 +32,8 @@ public sealed record PourCase
     /// <summary>Its pours that have begun, by layer.</summary>
     public required IReadOnlyList<BegunPour> Begun { get; init; }
 
-    /// <summary>What stands in it, with the levels of their bases, mm.</summary>
-    public required IReadOnlyList<(DrownedThing Thing, double BaseMm)> Things { get; init; }
+    /// <summary>What will stand in it, with the bed at its place, mm.</summary>
+    public required IReadOnlyList<(DrownedThing Thing, double BedMm)> Things { get; init; }
 
     /// <summary>Its curve as its water tests have it; null when nothing is wet.</summary>
     public required StageStorage? Storage { get; init; }

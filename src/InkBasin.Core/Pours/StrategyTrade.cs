@@ -39,7 +39,8 @@ public sealed record StrategyTrade(
     // A course follows its layers one after another: each way has one of its own, over a memory in common.
     private static StrategyTrade? Trade(PourCase water, LayerStrategy strategy, CancellationToken cancel)
     {
-        var plan = LayerPlans.Of(water, water.Course(cancel));
+        var course = water.Course(cancel);
+        var plan = LayerPlans.Of(water, course, LayerCut.Of(water, course));
         if (plan.Layers.Count == 0) return null;
         var batches = plan.Layers.SelectMany(layer => layer.Mix.Batches).ToList();
         var heat = plan.Layers.Max(layer => layer.Cure.Standing);

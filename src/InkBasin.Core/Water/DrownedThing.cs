@@ -17,20 +17,29 @@ public enum Skin
     [JsonStringEnumMemberName("porous")] Porous,
 }
 
-/// <summary>When a drowned thing goes in.</summary>
+/// <summary>How a drowned thing meets its layer.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<SetIn>))]
 public enum SetIn
 {
-    /// <summary>It stands in place before the first pour.</summary>
+    /// <summary>It stands in place before the layer is poured: on the bed, or on what has set.</summary>
     [JsonStringEnumMemberName("before")] Before,
 
-    /// <summary>It is set into the last layer once that will carry it.</summary>
-    [JsonStringEnumMemberName("later")] Later,
+    /// <summary>It is set into the layer once that is thick, and closes round it.</summary>
+    [JsonStringEnumMemberName("later")] Into,
+
+    /// <summary>It is laid on the layer once that has gelled.</summary>
+    [JsonStringEnumMemberName("on")] On,
+
+    /// <summary>It is floated into the layer at once and kept in its place until that grips.</summary>
+    [JsonStringEnumMemberName("afloat")] Afloat,
 }
 
 /// <summary>Something that will be under water, wholly or in part.</summary>
 public sealed record DrownedThing
 {
+    /// <summary>No water is named a layer over this one.</summary>
+    public const int MostLayer = 500;
+
     /// <summary>Identity within the build; never reused.</summary>
     public required string Id { get; init; }
 
@@ -67,13 +76,16 @@ public sealed record DrownedThing
     /// <summary>Dense, sealed or porous.</summary>
     public Skin Skin { get; init; } = Skin.Dense;
 
-    /// <summary>When it goes in.</summary>
+    /// <summary>How it meets its layer.</summary>
     public SetIn SetIn { get; init; } = SetIn.Before;
 
-    /// <summary>Whether it is pinned, glued or weighted so that it stays down.</summary>
+    /// <summary>Which layer that is, from 1; null is the first for what stands in place before, else the last.</summary>
+    public int? Layer { get; init; }
+
+    /// <summary>Whether it is pinned, glued, weighted or held so that it stays where it is put.</summary>
     public bool Held { get; init; }
 
-    /// <summary>Level of its base, mm over the board; null stands it on the bed.</summary>
+    /// <summary>Level of its base, mm over the board; null stands it on the bed or on the layer under it. What floats finds its own.</summary>
     public double? BaseMm { get; init; }
 
     /// <summary>Its volume, ml.</summary>
@@ -83,11 +95,6 @@ public sealed record DrownedThing
     /// <summary>Its mass, g.</summary>
     [JsonIgnore]
     public double OwnMassG => MassG ?? (VolumeMl * DensityGPerMl);
-
-    /// <summary>Share of it that stands under a level, by height.</summary>
-    /// <param name="baseMm">Level of its base, mm.</param>
-    /// <param name="levelMm">The level, mm.</param>
-    public double ShareUnder(double baseMm, double levelMm) => Math.Clamp((levelMm - baseMm) / HeightMm, 0, 1);
 
     /// <summary>Refuses what nothing is.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
@@ -106,6 +113,7 @@ public sealed record DrownedThing
         Require.Within(DensityGPerMl, 0.01, 25, $"{field}.densityGPerMl");
         Require.Known(Skin, $"{field}.skin");
         Require.Known(SetIn, $"{field}.setIn");
+        if (Layer is { } layer) Require.Within(layer, 1, MostLayer, $"{field}.layer");
         if (BaseMm is { } level) Require.Within(level, -500, 1000, $"{field}.baseMm");
     }
 }
@@ -128,7 +136,7 @@ public static class DrownedCatalogue
         Kind("post", "Post", 3, 3, 24, 0.79, 0.6, Skin.Porous),
         Kind("log", "Log", 40, 5, 5, 0.79, 0.6, Skin.Porous),
         Kind("root", "Root", 25, 15, 10, 0.2, 0.55, Skin.Porous),
-        Kind("hull", "Boat or hull", 55, 18, 12, 0.55, 0.5, Skin.Sealed, SetIn.Later),
+        Kind("hull", "Boat or hull", 55, 18, 12, 0.55, 0.5, Skin.Sealed, SetIn.Into),
         Kind("wreck", "Wreck", 45, 22, 16, 0.3, 1.3, Skin.Dense),
         Kind("weed", "Weed or reeds", 15, 15, 20, 0.04, 0.9, Skin.Porous),
     ];

@@ -7,7 +7,10 @@ namespace InkBasin.Core.Water;
 public sealed record Displacer(double VolumeMl, double BaseMm, double HeightMm)
 {
     /// <summary>What it takes the place of under a level, ml: its share under it, by height.</summary>
-    public double UnderMl(double levelMm) => VolumeMl * Math.Clamp((levelMm - BaseMm) / HeightMm, 0, 1);
+    public double UnderMl(double levelMm) => VolumeMl * ShareUnder(levelMm);
+
+    /// <summary>Share of it under a level, by height.</summary>
+    public double ShareUnder(double levelMm) => Math.Clamp((levelMm - BaseMm) / HeightMm, 0, 1);
 
     /// <summary>Refuses what nothing is.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>

@@ -2,6 +2,29 @@ using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Water;
 
+/// <summary>A water as its tests have measured it.</summary>
+/// <param name="Tests">Its water tests, oldest first.</param>
+/// <param name="Storage">Its curve as its tests have it; null when nothing is wet.</param>
+/// <param name="Calibration">True over drawn volume to the waterline, by the tests; 1 without one.</param>
+public sealed record TestedWater(IReadOnlyList<WaterTestPlan> Tests, StageStorage? Storage, double Calibration)
+{
+    /// <summary>Holds the tests against the ground.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="tests">Its tests, in any order.</param>
+    /// <param name="bedMlAt">What the bare bed holds to a level, ml.</param>
+    public static TestedWater Of(StandingWater water, IEnumerable<WaterTest> tests, Func<double, double> bedMlAt)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        ArgumentNullException.ThrowIfNull(tests);
+        var told = WaterTestPlan.Of(tests, bedMlAt);
+        var storage = water.Basin.Storage is { } drawn ? WaterTestPlan.Corrected(drawn, told) : null;
+
+        // Exactly 1 where no test has a say.
+        var corrected = storage is not null && !ReferenceEquals(storage, water.Basin.Storage) && water.Region.VolumeMl > 0;
+        return new TestedWater(told, storage, corrected ? storage!.VolumeAt(water.WaterlineMm) / water.Region.VolumeMl : 1);
+    }
+}
+
 /// <summary>What a water takes: the volume of the ground, corrected by its tests and less what stands in it.</summary>
 /// <param name="Tests">Its water tests, oldest first.</param>
 /// <param name="Calibration">True over drawn volume to the waterline, by the tests; 1 without one.</param>
@@ -9,35 +32,26 @@ namespace InkBasin.Core.Water;
 /// <param name="Range">Resin it takes with how well that is known; null when nothing is wet.</param>
 public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calibration, double DisplacedMl, VolumeRange? Range)
 {
-    /// <summary>The water's curve as its tests have it; null when nothing is wet.</summary>
-    internal StageStorage? Storage { get; init; }
-
     /// <summary>Works it out.</summary>
     /// <param name="water">The water.</param>
-    /// <param name="tests">Its tests, in any order.</param>
-    /// <param name="things">What stands in it, with the levels of their bases.</param>
-    /// <param name="bedMlAt">What the bare bed holds to a level, ml, where that is remembered; null floods it.</param>
+    /// <param name="tested">The same, as its tests have measured it.</param>
+    /// <param name="displacedMl">What stands in it takes the place of, ml.</param>
     /// <param name="beds">Measured beds of the recipe that are switched on: one that holds the water's starting point brings its band.</param>
-    public static WaterTakes Of(StandingWater water, IEnumerable<WaterTest> tests, IReadOnlyList<(DrownedThing Thing, double BaseMm)> things, IEnumerable<IMeasuredBed> beds, Func<double, double>? bedMlAt = null)
+    public static WaterTakes Of(StandingWater water, TestedWater tested, double displacedMl, IEnumerable<IMeasuredBed> beds)
     {
         ArgumentNullException.ThrowIfNull(water);
-        ArgumentNullException.ThrowIfNull(tests);
+        ArgumentNullException.ThrowIfNull(tested);
         ArgumentNullException.ThrowIfNull(beds);
-        var (region, field) = (water.Region, water.Region.Field);
-        var told = WaterTestPlan.Of(tests, bedMlAt ?? (level => WetRegion.Flood(field, field.CellAt(water.Seed), level).VolumeMl));
-        var storage = water.Basin.Storage is { } drawn ? WaterTestPlan.Corrected(drawn, told) : null;
-        // Exactly 1 where no test has a say.
-        var calibration = storage is not null && !ReferenceEquals(storage, water.Basin.Storage) && region.VolumeMl > 0 ? storage.VolumeAt(water.WaterlineMm) / region.VolumeMl : 1;
-        var displaced = DrownedPlan.DisplacedUpToMl(things, water.WaterlineMm, water.WaterlineMm);
-        if (region.Cells.Length == 0) return new WaterTakes(told, calibration, displaced, null);
+        var (region, field, told) = (water.Region, water.Region.Field, tested.Tests);
+        if (region.Cells.Length == 0) return new WaterTakes(told, tested.Calibration, displacedMl, null);
 
         var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.BandMl(field)).OfType<double>().ToList();
         var measured = told.LastOrDefault(test => test is { GroundChanged: false, MeasuredMl: not null })?.MeasuredMl;
 
         // Once the water itself was measured, or its bed was, how far hands carve off a drawing matters no more.
         var bedOff = measured is not null || bands.Count > 0 ? 0 : VolumeRange.CarvedToMm + VolumeRange.RoughnessMm(region);
-        var expected = Math.Max(0, (region.VolumeMl * calibration) - displaced);
-        return new WaterTakes(told, calibration, displaced, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured)) { Storage = storage };
+        var expected = Math.Max(0, (region.VolumeMl * tested.Calibration) - displacedMl);
+        return new WaterTakes(told, tested.Calibration, displacedMl, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured));
     }
 
     /// <summary>How the volume came about, and what it takes.</summary>

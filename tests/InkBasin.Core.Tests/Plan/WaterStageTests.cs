@@ -85,7 +85,7 @@ public class WaterStageTests
     [Fact]
     public void What_is_set_in_later_comes_out_of_the_last_layer_alone()
     {
-        var plan = Planner.Plan(Samples.Creek with { Drowned = [Samples.Log with { SetIn = SetIn.Later }] }, Stores.Examples);
+        var plan = Planner.Plan(Samples.Creek with { Drowned = [Samples.Log with { SetIn = SetIn.Into }] }, Stores.Examples);
         Assert.Equal(48 / (1 - 0.006), plan.Waters[0].Layers.Is!.Layers[0].VolumeMl, 9);
         Assert.Equal(47 / (1 - 0.006), plan.Waters[0].Layers.Is!.Layers[1].VolumeMl, 9);
         var log = plan.Drowned[0];

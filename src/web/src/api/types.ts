@@ -11,6 +11,7 @@ export type PreviewAnswer = Schemas['PreviewAnswer'];
 export type Water = Schemas['Water'];
 export type WaterPlan = Schemas['WaterPlan'];
 export type PlannedLayer = Schemas['PlannedLayer'];
+export type ThingMoment = Schemas['ThingMoment'];
 export type Displacer = Schemas['Displacer'];
 export type PlannedPool = Schemas['PlannedPool'];
 export type Step = Schemas['GroundStep'];

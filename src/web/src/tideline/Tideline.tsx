@@ -5,7 +5,7 @@ import { lasting, when } from '../slip/words';
 import { useFirst } from '../slip/useBeforePour';
 import { useNow } from '../slip/useNow';
 import { inWords } from '../units/clock';
-import { nextPour, ribbon, tide, type Tide } from './tide';
+import { nextPour, nextThing, ribbon, tide, type Tide } from './tide';
 
 /** A day narrower than this has no room for its words. */
 const LEAST_DAY_PX = 84;
@@ -20,12 +20,23 @@ export function Tideline() {
   const { days, x } = ribbon(now, count, perDay);
   const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
   const next = nextPour(build, plan, now.getTime());
+  const thing = nextThing(build, plan, now.getTime());
   const first = useFirst(plan.waters.find((one) => one.id === next?.waterId) ?? null);
   return (
     <footer className="tideline" aria-label="Tideline: the days ahead">
       <div className="tideline-head" aria-live="polite">
-        <span className="tideline-next">{next !== null && first !== null ? `first, for ${next.label}` : 'next'}</span>
-        {next === null ? (
+        <span className="tideline-next">
+          {thing === null && next !== null && first !== null ? `first, for ${next.label}` : 'next'}
+        </span>
+        {thing !== null ? (
+          <>
+            <strong>
+              {thing.fromMs > now.getTime() ? `${when(new Date(thing.fromMs).toISOString(), now)} ` : 'now '}
+              {thing.label}
+            </strong>
+            {thing.toMs > thing.fromMs && <span>until {when(new Date(thing.toMs).toISOString(), now)}</span>}
+          </>
+        ) : next === null ? (
           <strong>{nothingAhead(build, plan)}</strong>
         ) : first !== null ? (
           <strong className="tideline-first" title={first}>

@@ -2,15 +2,15 @@ import { layersOf, pouredAs } from '../api/plan';
 import { midnight, type WallClock } from '../units/clock';
 import type { Build, BuildPlan } from '../api/types';
 
-/** Something on the ribbon: a pour or a stripping (a moment), or a layer curing (a stretch). */
+/** Something on the ribbon: a pour, a stripping or a thing set in (a moment), or a layer curing (a stretch). */
 export interface Tide {
   key: string;
-  kind: 'pour' | 'strip' | 'cure';
+  kind: 'pour' | 'strip' | 'cure' | 'thing';
   label: string;
   fromMs: number;
   toMs: number;
   waterId: string;
-  /** A pour that is logged as begun. */
+  /** A pour that is logged as begun, or of one. */
   poured?: boolean;
   /** A pour on a layer under it: it may wait as long as the recoat window is open. */
   onLayer?: boolean;
@@ -35,6 +35,20 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
         poured: layer.poured !== null,
         onLayer: i > 0,
       });
+      for (const thing of layer.things) {
+        // What is in place before is part of getting ready; what the next layer lifts is on its card.
+        if (!thing.afterPour || thing.fromAt === null) continue;
+        const at = Date.parse(thing.fromAt);
+        found.push({
+          key: `${waterPlan.id} ${i} ${thing.id}`,
+          kind: 'thing',
+          waterId: waterPlan.id,
+          label: `${thing.name} ${thing.setIn === 'on' ? 'on' : 'into'} ${label}`,
+          fromMs: at,
+          toMs: thing.toAt === null ? at : Date.parse(thing.toAt),
+          poured: layer.poured !== null,
+        });
+      }
       const last = i === layersOf(waterPlan).length - 1;
       const until = last ? (waterPlan.layers.is?.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
       found.push({
@@ -71,6 +85,12 @@ export function nextPour(build: Build, plan: BuildPlan, nowMs: number): Tide | n
   const ahead = tide(build, plan).filter(
     (one) => one.kind === 'pour' && (logged ? one.poured !== true : one.fromMs >= nowMs),
   );
+  return ahead.reduce<Tide | null>((first, one) => (first === null || one.fromMs < first.fromMs ? one : first), null);
+}
+
+/** What is next to be set into a layer that is poured, while that is still liquid or ahead of the next pour; null without such a thing. */
+export function nextThing(build: Build, plan: BuildPlan, nowMs: number): Tide | null {
+  const ahead = tide(build, plan).filter((one) => one.kind === 'thing' && one.poured === true && one.toMs >= nowMs);
   return ahead.reduce<Tide | null>((first, one) => (first === null || one.fromMs < first.fromMs ? one : first), null);
 }
 

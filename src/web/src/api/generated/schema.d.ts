@@ -4830,7 +4830,7 @@ export interface components {
             volumeMl: number;
             /**
              * Format: double
-             * @description The level that brings it to, mm.
+             * @description The level that brings it to, mm; what is set into it afterwards lifts it to its layer's top.
              */
             toMm: number;
             /** @description Whether that place is full with it. */
@@ -5294,6 +5294,29 @@ export interface components {
              */
             heightMm: number;
         };
+        /** @description A drowned thing in one layer of its water. */
+        DrownedInLayer: {
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description Resin of that layer it takes the place of, ml.
+             */
+            displacedMl: number;
+            /**
+             * Format: double
+             * @description What lifts it while that layer is liquid, as grams over its own mass; under 0 it stands by its weight.
+             */
+            liftG: number;
+            /**
+             * Format: double
+             * @description Force needed to keep it where it is meanwhile, as grams; 0 where it stays by itself or a layer under it grips it.
+             */
+            holdDownG: number;
+        };
         /** @description A kind of drowned thing to begin from. */
         DrownedKind: {
             /** @description Identity in the catalogue. */
@@ -5338,25 +5361,38 @@ export interface components {
             floats: boolean;
             /**
              * Format: double
-             * @description Force needed to keep it down once it is covered, as grams; 0 when it sinks.
+             * @description Greatest force needed to keep it where it is, as grams; 0 when it stays by itself.
              */
             holdDownG: number;
             /**
              * Format: double
-             * @description Earliest it is set in, hours after the last layer was mixed; null when it stands in place before.
+             * @description Earliest it goes in, hours after its layer was mixed; null when it stands in place before.
              */
             setInFromH: null | number;
             /**
              * Format: double
-             * @description Latest.
+             * @description Latest; null when it stands in place before, or may be laid on at any time.
              */
             setInToH: null | number;
+            /**
+             * Format: double
+             * @description Until when it is held, hours after the layer that lifts it was mixed: that has gelled by then. Null where nothing lifts it.
+             */
+            holdUntilH: null | number;
             /** @description The worst of its notices. */
             standing: components["schemas"]["Standing"];
             /** @description What the maker should know, worst first. */
             notices: components["schemas"]["Notice"][];
             /** @description How its figures came about. */
             working: components["schemas"]["Working"];
+            /**
+             * Format: int32
+             * @description The layer it goes in with, from 1; null when it stands in no water.
+             */
+            layer: null | number;
+            meets: null | components["schemas"]["Displacer"];
+            /** @description The layers that meet it, from the bed up. */
+            layers: components["schemas"]["DrownedInLayer"][];
         };
         /** @description Something that will be under water, wholly or in part. */
         DrownedThing: {
@@ -5408,13 +5444,18 @@ export interface components {
             densityGPerMl: number;
             /** @description Dense, sealed or porous. */
             skin: components["schemas"]["Skin"];
-            /** @description When it goes in. */
+            /** @description How it meets its layer. */
             setIn: components["schemas"]["SetIn"];
-            /** @description Whether it is pinned, glued or weighted so that it stays down. */
+            /**
+             * Format: int32
+             * @description Which layer that is, from 1; null is the first for what stands in place before, else the last.
+             */
+            layer: null | number;
+            /** @description Whether it is pinned, glued, weighted or held so that it stays where it is put. */
             held: boolean;
             /**
              * Format: double
-             * @description Level of its base, mm over the board; null stands it on the bed.
+             * @description Level of its base, mm over the board; null stands it on the bed or on the layer under it. What floats finds its own.
              */
             baseMm: null | number;
         };
@@ -7406,6 +7447,8 @@ export interface components {
             tint: null | components["schemas"]["TintDose"];
             /** @description Where it is poured, in order: the largest first, so that little stays in the cup to heat. */
             lines: components["schemas"]["CardLine"][];
+            /** @description What is put in or kept down beside it: before the first cup of its layer is mixed, or after the last is poured. */
+            things: components["schemas"]["ThingMoment"][];
         };
         /** @description Mix ratio: A of part one to B of part two. */
         MixRatio: {
@@ -7757,6 +7800,8 @@ export interface components {
             poured: null | components["schemas"]["BegunPour"];
             /** @description Where it stands: one place or several, each poured by itself. */
             pools: components["schemas"]["PlannedPools"];
+            /** @description What goes in with it: before it is poured, into it, or on it. */
+            things: components["schemas"]["ThingMoment"][];
             mixStop: null | components["schemas"]["Notice"];
         };
         /** @description A part of a layer that is poured by itself: what is poured beside it does not reach it before it runs over. */
@@ -8735,10 +8780,10 @@ export interface components {
             parts: number;
         };
         /**
-         * @description When a drowned thing goes in.
+         * @description How a drowned thing meets its layer.
          * @enum {unknown}
          */
-        SetIn: "before" | "later";
+        SetIn: "before" | "later" | "on" | "afloat";
         /** @description Where a product's sheet and the model are more than half apart: one of its numbers is likely mistyped, or for another temperature. */
         SheetDoubt: {
             /** @description The number of the sheet. */
@@ -9426,6 +9471,68 @@ export interface components {
             /** Format: double */
             heightMm?: null | number;
             inTest?: null | boolean;
+        };
+        /** @description What the hand does about a drowned thing at a layer: it puts it in, or keeps it where it is. */
+        ThingMoment: {
+            /** @description The thing. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Middle of its footprint. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: int32
+             * @description The layer, from 1.
+             */
+            layer: number;
+            /** @description How it meets its layer. */
+            setIn: components["schemas"]["SetIn"];
+            /** @description Whether it is put in with this layer; otherwise it stands there, and this layer lifts it. */
+            places: boolean;
+            /** @description Whether that is once the layer is poured. */
+            afterPour: boolean;
+            /**
+             * Format: double
+             * @description Earliest, hours from the first pour.
+             */
+            fromH: number;
+            /**
+             * Format: double
+             * @description Latest; null without a latest.
+             */
+            toH: null | number;
+            /**
+             * Format: date-time
+             * @description Earliest, if the first pour has a date.
+             */
+            fromAt: null | string;
+            /**
+             * Format: date-time
+             * @description Latest.
+             */
+            toAt: null | string;
+            /**
+             * Format: double
+             * @description What it pushes up once it is in, ml; 0 for what stood there before.
+             */
+            pushesUpMl: number;
+            /**
+             * Format: double
+             * @description Force that keeps it where it is, as grams; 0 when it stays.
+             */
+            holdDownG: number;
+            /**
+             * Format: double
+             * @description Until the layer grips it, hours from the first pour; null when it stays by itself.
+             */
+            holdUntilH: null | number;
+            /**
+             * Format: date-time
+             * @description The same as a date.
+             */
+            holdUntilAt: null | string;
+            /** @description How to go about it. */
+            how: string;
         };
         /** @description A tint on the shelf. */
         Tint: {

@@ -2,7 +2,7 @@ import { useState, type CSSProperties, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { layersOf } from '../../api/plan';
-import type { MixCard, MixSession } from '../../api/types';
+import type { MixCard, MixSession, ThingMoment } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { useNow, useZone } from '../../slip/useNow';
@@ -75,10 +75,35 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
     .map((pool) => layersOf(plan.waters.find((one) => one.id === pool.waterId))[pool.layer - 1])
     .find((layer) => layer !== undefined);
   const uv = sheet?.flash ?? null;
+  // What only has to stand there is one row; what this layer lifts is a row each.
+  const before = card.things.filter((thing) => !thing.afterPour);
+  const standing = before.filter((thing) => thing.holdUntilH === null);
+  const lifted = before.filter((thing) => thing.holdUntilH !== null);
+  const after = card.things.filter((thing) => thing.afterPour);
+  // Once the parts have met by the clock on the wall, before that as hours from then.
+  const at = (h: number) => (metMs === null ? hours(h - session.pourH) : clock((h - session.pourH) * 60));
+  const kept = (thing: ThingMoment) => (thing.holdUntilH === null ? null : `held until ${at(thing.holdUntilH)}`);
+  const atOnce = (thing: ThingMoment) => thing.fromH <= session.pourH;
+  const goesIn = (thing: ThingMoment) => (
+    <Step
+      key={thing.id}
+      figure={atOnce(thing) ? 'at once' : `from ${at(thing.fromH)}`}
+      note={notes(
+        thing.toH === null ? null : `by ${at(thing.toH)}`,
+        kept(thing),
+        thing.pushesUpMl > 0 ? `pushes up ${formatVolume(thing.pushesUpMl, units)} ${units.volume}` : null,
+      )}
+    >
+      <b>{thing.name}</b>, {whereOn(thing.at, units)}. {thing.how}
+    </Step>
+  );
   // What the rows of the card share the screen by.
   const steps =
     (two ? 4 : 2) +
     card.lines.length +
+    (standing.length > 0 ? 1 : 0) +
+    lifted.length +
+    after.length +
     (card.tint === null ? 0 : 1) +
     (session.potLifeMin === null ? 0 : 1) +
     (uv === null ? 0 : 1);
@@ -86,6 +111,16 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
     <>
       <p className="mix-caution">{sheet?.safetyNote ?? 'See the product’s safety sheet.'}</p>
       <ol className="mix-steps" style={{ '--steps': steps } as CSSProperties}>
+        {standing.length > 0 && (
+          <Step figure={`${standing.length} in place`} note={null}>
+            Before anything is mixed: {standing.map((thing) => thing.name).join(', ')}
+          </Step>
+        )}
+        {lifted.map((thing) => (
+          <Step key={thing.id} figure="hold" note={kept(thing)}>
+            <b>{thing.name}</b>, {whereOn(thing.at, units)}. {thing.how}
+          </Step>
+        ))}
         <Step figure={show(batch.aG, batch.aMl)} note={notes(other(batch.aG, batch.aMl), mark(batch.marks?.firstMm))}>
           {two ? 'Part one' : session.productName} into a clean dry cup
           {batch.marks != null &&
@@ -134,6 +169,7 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
             {line.leftMl >= 0.5 && ` Leaves ${formatVolume(line.leftMl, units)} ${units.volume} in the cup.`}
           </Step>
         ))}
+        {after.filter(atOnce).map(goesIn)}
         {session.potLifeMin !== null && (
           <Step
             figure={metMs === null ? `${Math.floor(session.potLifeMin)} min` : `by ${clock(session.potLifeMin)}`}
@@ -151,6 +187,7 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
           {two ? 'Look for bubbles, then cover it' : 'Cover it against dust'}
           {next !== undefined && uv === null && `. Leave it ${hours(next.recoatFromH - next.pourH)}`}
         </Step>
+        {after.filter((thing) => !atOnce(thing)).map(goesIn)}
       </ol>
       {session.notices
         .filter((notice) => notice.standing !== 'holds')

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { DrownedPlan, DrownedThing } from '../../api/types';
+import { layersOf } from '../../api/plan';
 import { useDrownedKinds } from '../../api/useStores';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { unused } from '../../sheet/edits';
@@ -9,6 +10,7 @@ import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, SwitchField, TextField } from '../../slip/fields';
 import { ListedThing } from '../../slip/ListedThing';
 import { ToolButton } from '../../slip/ToolButton';
+import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume, unitOf } from '../../units/units';
 import { addTo, removeFrom, setIn } from '../../desk/changes';
@@ -70,7 +72,7 @@ export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
                 <>
                   {formatVolume(planned.displacedMl, units)} {ml}
                   {planned.floats && (thing.held ? ', floats, held down' : ', floats')}
-                  {thing.setIn === 'later' && ', set in later'}
+                  {planned.layer !== null && whenIn(thing, planned.layer)}
                 </>
               }
               standing={planned.standing}
@@ -99,6 +101,21 @@ export function ThingsPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
   );
 }
 
+/** How it meets its layer, after its ml; nothing for what stands on the bed from the start. */
+function whenIn(thing: DrownedThing, layer: number): string {
+  if (thing.setIn === 'before') return layer > 1 ? `, before layer ${layer}` : '';
+  return { later: `, into layer ${layer}`, afloat: `, afloat in layer ${layer}`, on: `, on layer ${layer}` }[
+    thing.setIn
+  ];
+}
+
+const MEETS: { value: DrownedThing['setIn']; label: string; held: string }[] = [
+  { value: 'before', label: 'Before a layer', held: 'Pinned, glued or weighted down' },
+  { value: 'later', label: 'Into a layer, once it carries', held: 'Held down until the resin grips' },
+  { value: 'afloat', label: 'Afloat in a layer, at once', held: 'Kept in its place until the resin grips' },
+  { value: 'on', label: 'On a layer, once it has gelled', held: 'Glued or pinned down' },
+];
+
 const SIZES: { key: 'lengthMm' | 'widthMm' | 'heightMm'; label: string }[] = [
   { key: 'lengthMm', label: 'Length' },
   { key: 'widthMm', label: 'Width' },
@@ -106,8 +123,11 @@ const SIZES: { key: 'lengthMm' | 'widthMm' | 'heightMm'; label: string }[] = [
 ];
 
 function ThingFields({ thing, planned }: { thing: DrownedThing; planned: DrownedPlan }) {
-  const { edit } = useDesk('edit');
+  const { edit, plan } = useDesk('edit', 'plan');
   const units = useUnits();
+  const count = layersOf(plan.waters.find((one) => one.id === planned.waterId)).length;
+  // A layer there is no more stays in the list: what was chosen is shown.
+  const layers = Array.from({ length: Math.max(count, thing.layer ?? 1) }, (_, k) => k + 1);
   const set = (change: Partial<DrownedThing>) => edit(setIn('drowned', thing.id, change));
   return (
     <div className="step-fields">
@@ -125,19 +145,23 @@ function ThingFields({ thing, planned }: { thing: DrownedThing; planned: Drowned
       <ChoiceField
         label="Goes in"
         value={thing.setIn}
-        choices={[
-          { value: 'before', label: 'Before the first pour' },
-          { value: 'later', label: 'Into the last layer, once it carries' },
-        ]}
+        choices={MEETS}
         onChange={(setIn) => void set({ setIn: setIn as DrownedThing['setIn'] })}
       />
-      {thing.setIn === 'before' && (
-        <SwitchField
-          label="Pinned, glued or weighted down"
-          value={thing.held}
-          onChange={(held) => void set({ held })}
-        />
-      )}
+      <ChoiceField
+        label="Layer"
+        value={thing.layer === null ? '' : String(thing.layer)}
+        choices={[
+          { value: '', label: thing.setIn === 'before' ? 'the first' : 'the last' },
+          ...layers.map((layer) => ({ value: String(layer), label: String(layer) })),
+        ]}
+        onChange={(layer) => void set({ layer: layer === '' ? null : Number(layer) })}
+      />
+      <SwitchField
+        label={MEETS.find((one) => one.value === thing.setIn)?.held ?? ''}
+        value={thing.held}
+        onChange={(held) => void set({ held })}
+      />
       {SIZES.map(({ key, label }) => (
         <NumberField
           key={key}
@@ -175,12 +199,33 @@ function ThingFields({ thing, planned }: { thing: DrownedThing; planned: Drowned
           </Button>
         </div>
       )}
+      {planned.layers.length > 0 && (
+        <table className="layers" data-testid="thing-layers">
+          <thead>
+            <tr>
+              <th scope="col">layer</th>
+              <th scope="col">takes the place of, {unitOf('volume', units)}</th>
+              <th scope="col">hold with, {units.mass}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {planned.layers.map((one) => (
+              <tr key={one.layer}>
+                <th scope="row">{one.layer}</th>
+                <td>{formatVolume(one.displacedMl, units)}</td>
+                <td>{one.holdDownG > 0 ? formatMass(Math.ceil(one.holdDownG * 10) / 10, units) : '–'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <Figure working={planned.working} label={thing.name}>
         <span>
           Takes the place of {formatVolume(planned.displacedMl, units)} {unitOf('volume', units)}
           {planned.outMm > 0 && `, stands ${formatLength(planned.outMm, units)} out`}
           {planned.holdDownG > 0 &&
             `, lifts with ${formatMass(Math.round(planned.holdDownG * 10) / 10, units)} ${units.mass}`}
+          {planned.holdUntilH !== null && `, held until ${hours(planned.holdUntilH)} after that layer is mixed`}
         </span>
       </Figure>
     </div>

@@ -35,12 +35,11 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
   const { edit, build, plan: whole } = useDesk('edit', 'build', 'plan');
   const units = useUnits();
   const now = useNow();
-  // As it stands now: the test keeps it so, whatever is moved later. What is set in at the end is in no test.
+  // As it stands now: the test keeps it so, whatever is moved later. What comes with the layers is in no test.
   const things = build.drowned.flatMap((thing, i) => {
     const planned = whole.drowned[i];
-    return planned?.waterId === water.id && thing.setIn === 'before'
-      ? [{ volumeMl: planned.volumeMl, baseMm: planned.baseMm, heightMm: thing.heightMm }]
-      : [];
+    if (planned?.waterId !== water.id || planned.meets === null) return [];
+    return thing.setIn === 'before' && planned.layer === 1 ? [planned.meets] : [];
   });
   const [draft, setDraft] = useState<Draft | null>(null);
   return (
@@ -197,7 +196,10 @@ function TestForm({
           value={draft.furnished === null ? '' : draft.furnished ? 'all' : 'nothing'}
           choices={[
             ...(draft.furnished === null ? [{ value: '', label: 'say which' }] : []),
-            { value: 'all', label: things.length === 1 ? 'what is under In it' : `all ${things.length} under In it` },
+            {
+              value: 'all',
+              label: things.length === 1 ? 'what stands on the bed' : `all ${things.length} that stand on the bed`,
+            },
             { value: 'nothing', label: 'nothing yet' },
           ]}
           onChange={(said) => {
