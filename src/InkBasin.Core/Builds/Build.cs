@@ -84,7 +84,7 @@ public sealed record Build
         Require.Present(Measuring, "measuring").Check("measuring");
         Require.Present(Making, "making").Check("making");
         Require.Present(Room, "room").Check("room");
-        Require.Present(Care, "care");
+        Require.Present(Care, "care").Check("care");
         Photo?.Check("photo");
         CheckEach(Recipe, "recipe", 500, (step, field) => step.Check(field));
         CheckEach(Waters, "waters", 100, (water, field) => water.Check(Board, field));

@@ -14,7 +14,7 @@ internal static class BuildLabels
         : before.Photo != after.Photo ? after.Photo is null ? "Take the photo away" : before.Photo is null ? "Lay a photo down" : "Shift the photo"
         : before.Making != after.Making ? "Change what the ground is built of"
         : before.Room != after.Room ? $"Room {after.Room.AirC:0.#} °C"
-        : before.Care != after.Care ? before.Care.Covered == after.Care.Covered ? "Change where the board lies" : after.Care.Covered ? "Cover it while it cures" : "Leave it open while it cures"
+        : before.Care != after.Care ? before.Care.CoverAfterH != after.Care.CoverAfterH ? "Change when it is covered" : before.Care.Covered == after.Care.Covered ? "Change where the board lies" : after.Care.Covered ? "Cover it while it cures" : "Leave it open while it cures"
         : before.Drying.PlasteredAt != after.Drying.PlasteredAt ? "Change when it was plastered"
         : "Change how resin is measured";
 

@@ -88,8 +88,11 @@ internal static class PourWorkings
             new("gel time of the sheet", sheet.GelH, "h"),
             new("mean of day and night", curing.MeanC, "°C"),
         ],
-        $"Heat is followed up the column under the deepest point, through board, foam, plaster and the layers already poured, {(bench.Care.Covered ? "under a cover" : "open to the air")} and {(bench.Care.FlatOnBench ? "flat on the bench" : "raised from the bench")}, while the resin cures. One dimension: sideways loss is left out, so narrow water is cooler than this. The safe depth is found by halving; past it a little more depth runs away.",
+        $"Heat is followed up the column under the deepest point, through board, foam, plaster and the layers already poured, {Cover(bench.Care)} and {(bench.Care.FlatOnBench ? "flat on the bench" : "raised from the bench")}, while the resin cures. One dimension: sideways loss is left out, so narrow water is cooler than this. The safe depth is found by halving; past it a little more depth runs away.",
         "Horie 1970, Chern & Poehlein 1987 for the cure; heat conduction by finite volumes; heat of reaction, conductivities usual for the kind and assumed, gel time from the sheet");
+
+    private static string Cover(CureCare care) =>
+        !care.Covered ? "open to the air" : care.CoverAfterH > 0 ? $"under a cover from {Said.Short(care.CoverAfterH)} h on" : "under a cover";
 
     private static Working TimeWorking(PourBench bench, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, double slowdown) => new(
         "When the next one may go on",

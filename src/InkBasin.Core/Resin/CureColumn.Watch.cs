@@ -59,6 +59,9 @@ public sealed partial class CureColumn
             _last = now;
         }
 
+        /// <summary>What goes to the room jumps here: it is reckoned on from the new value.</summary>
+        public void FluxChanges(double seconds) => _flux = column.FluxToRoom(seconds / 3600);
+
         public CureRun Result(int steps)
         {
             double above = 0, stored = 0, released = 0;

@@ -36,8 +36,8 @@ public sealed partial class CureColumn
     private readonly double[] _capacity;
     private readonly double[] _up;
     private readonly bool[] _reacts;
-    private readonly double _topConductance;
     private readonly double _bottomConductance;
+    private double _topConductance;
     private readonly double[] _conductivity;
 
     // Work space, one value a cell: state, the two stages, the rate with its slopes, and the matrix.
@@ -153,7 +153,9 @@ public sealed partial class CureColumn
     private CureRun Run(double resinLimitC, double foamLimitC, CancellationToken cancel)
     {
         var end = _problem.Hours * 3600;
-        double[] knots = [.. _problem.Room.KnotsH.Select(h => h * 3600).Where(s => s > 0 && s < end), end];
+        var coverAt = _problem.Cover?.AtH * 3600;
+        double[] bends = [.. _problem.Room.KnotsH.Select(h => h * 3600), .. coverAt is { } at ? [at] : Array.Empty<double>()];
+        double[] knots = [.. bends.Where(s => s > 0 && s < end).Distinct().Order(), end];
         var watch = new CureWatch(this, _problem.Hours);
         watch.See(0);
         double time = 0, step = Math.Min(FirstStepS, end);
@@ -162,7 +164,7 @@ public sealed partial class CureColumn
         {
             if ((steps++ & 63) == 0) cancel.ThrowIfCancellationRequested();
 
-            // A bend of the room's course is not stepped over; a last crumb before it is taken along.
+            // A bend of the room's course is not stepped over, nor the moment the cover goes on; a last crumb before it is taken along.
             var toKnot = knots[knot] - time;
             var taken = step >= toKnot * 0.999 ? toKnot : step > toKnot * 0.6 ? toKnot / 2 : step;
             var error = Step(time, taken);
@@ -178,6 +180,12 @@ public sealed partial class CureColumn
             time = reached ? knots[knot++] : time + taken;
             watch.See(time);
             if (watch.PeakC > resinLimitC || watch.FoamFacePeakC > foamLimitC) break;
+            if (reached && time == coverAt)
+            {
+                _topConductance = ToRoom(_problem.Cover!.Value.TopWPerM2K, _cells - 1);
+                watch.FluxChanges(time);
+            }
+
             step = Math.Min(MostStepS, taken * Math.Clamp(0.9 / Math.Sqrt(Math.Max(error, 1e-9)), 0.2, 2.5));
         }
 

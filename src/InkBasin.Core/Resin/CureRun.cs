@@ -1,5 +1,10 @@
 namespace InkBasin.Core.Resin;
 
+/// <summary>A cover that goes on some time after the pour.</summary>
+/// <param name="AtH">When, hours from the pour, ≥ 0.</param>
+/// <param name="TopWPerM2K">Exchange with the room at the top from then on.</param>
+public readonly record struct LateCover(double AtH, double TopWPerM2K);
+
 /// <summary>A pour to be followed while it cures.</summary>
 /// <param name="Resin">The resin, fresh and poured before.</param>
 /// <param name="LayerMm">Depth of the fresh layer, mm, above 0.</param>
@@ -20,6 +25,9 @@ public sealed record CureProblem(
     /// <summary>Degree of cure at which dams may be stripped: 0.85, less in the cold, where it is glassy earlier.</summary>
     public double StripCure { get; init; } = 0.85;
 
+    /// <summary>A cover that goes on later; null when the top stays as it is.</summary>
+    public LateCover? Cover { get; init; }
+
     /// <summary>Viscosity of the fresh mix at its reference temperature, mPa·s, when the setting of the top is wanted too.</summary>
     public double? SurfaceMPaS { get; init; }
 
@@ -35,6 +43,12 @@ public sealed record CureProblem(
         Require.Within(Hours, 0.01, 5000, "hours");
         Require.Within(TopWPerM2K, 0, 1000, "topWPerM2K");
         Require.Within(BottomWPerM2K, 0, 1000, "bottomWPerM2K");
+        if (Cover is { } cover)
+        {
+            Require.NotNegative(cover.AtH, "cover.atH");
+            Require.Within(cover.TopWPerM2K, 0, 1000, "cover.topWPerM2K");
+        }
+
         if (Require.Present(Stack, "stack").Count > 100) throw new RefusedException("stack", "Keep the stack to 100 layers.");
         for (var i = 0; i < Stack.Count; i++) Require.Present(Stack[i], $"stack[{i}]").Check($"stack[{i}]");
         if (Stack.Sum(layer => layer.ThicknessMm) > 3000) throw new RefusedException("stack", "The stack is over three metres: check the unit.", RefusalKind.Impossible);

@@ -67,6 +67,7 @@ public sealed class Curing
         var problem = new CureProblem(resin, sheet.GreatestLayerMm, bed, course, hours, care.TopWPerM2K, care.BottomWPerM2K)
         {
             Slack = PlanSlack,
+            Cover = care.Cover,
             StripCure = Math.Min(0.85, CureKinetics.VitrifiedCure(Temperature.ToK(Math.Min(room.AirC, room.NightC ?? room.AirC))) - GlassyBefore),
         };
         var key = string.Create(CultureInfo.InvariantCulture, $"{resin}|{hours}|{room.AirC}|{room.NightC}|{care}|{string.Join(',', bed)}");

@@ -50,6 +50,54 @@ public class CureColumnTests
         Assert.Equal(0, run.GivenOffJPerM2);
     }
 
+    private static CureRun Covered(double depthMm, LateCover? cover, double hours = 96) =>
+        CureColumn.Follow(new CureProblem(Casting, depthMm, Bed, RoomCourse.Constant(22), hours, 9, 6) { Cover = cover });
+
+    [Theory]
+    [InlineData(0.75)]
+    [InlineData(6)]
+    [InlineData(15)]
+    public void Until_the_cover_goes_on_it_cures_in_the_open_and_heat_is_kept_account_of(double atH)
+    {
+        CureRun open = Covered(20, null), late = Covered(20, new LateCover(atH, 4));
+        foreach (var (one, other) in open.Series.Zip(late.Series).Where(pair => pair.First.AtH <= atH)) Assert.Equal(one.MaxC, other.MaxC, 0.05);
+        Assert.True(late.Series.Last(point => point.AtH > atH).MinCure > 0.5);
+        Assert.Equal(late.ReleasedJPerM2, late.StoredJPerM2 + late.GivenOffJPerM2, late.ReleasedJPerM2 * 1e-4);
+    }
+
+    [Fact]
+    public void A_cover_that_goes_on_at_once_or_never_is_the_one_or_the_other()
+    {
+        Assert.Equal(Run(20, top: 4).PeakC, Covered(20, new LateCover(0.001, 4)).PeakC, 0.02);
+        Assert.Equal(Run(20, top: 9).PeakC, Covered(20, new LateCover(96, 4)).PeakC, 9);
+    }
+
+    // From gel on the heat is made: a cover that waits for it cools nothing any more, one that goes on before holds the heat in.
+    [Property(MaxTest = 12)]
+    public bool The_later_the_cover_the_cooler_it_stays(byte first, byte second)
+    {
+        double early = Math.Min(first, second) / 8.0, late = Math.Max(first, second) / 8.0;
+        return Covered(22, new LateCover(early, 4)).PeakC >= Covered(22, new LateCover(late, 4)).PeakC - 0.05;
+    }
+
+    [Fact]
+    public void A_later_cover_lets_a_layer_be_deeper_but_no_deeper_than_in_the_open()
+    {
+        var sheet = ExampleSheets.All.First(one => one.Id == "deep-pour-epoxy") with { GreatestLayerMm = 80 };
+        double Safe(CureCare care) => Curing.Over(Bed, new Core.Drying.Room(26), care, sheet, new CureMemory()).Safe()!.SafeMm;
+        double at = Safe(new CureCare()), later = Safe(new CureCare(CoverAfterH: 6)), never = Safe(new CureCare(Covered: false));
+        Assert.True(at < later - 0.2 && later < never - 0.2, $"{at} {later} {never}");
+        Assert.Equal(never, Safe(new CureCare(Covered: false, CoverAfterH: 1)));
+    }
+
+    [Theory]
+    [InlineData(-0.1, false)]
+    [InlineData(0, true)]
+    [InlineData(72, true)]
+    [InlineData(72.1, false)]
+    public void A_cover_after_days_is_refused(double afterH, bool fine) =>
+        Assert.Equal(fine, Record.Exception(() => new CureCare(CoverAfterH: afterH).Check("care")) is not RefusedException);
+
     [Theory]
     [InlineData(6, 22)]
     [InlineData(20, 22)]
