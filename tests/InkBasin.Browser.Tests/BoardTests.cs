@@ -72,6 +72,40 @@ public class BoardTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task The_marks_of_a_cup_that_worked_become_its_shape()
+    {
+        var id = await fixture.Begin("Cup board");
+        _page.Open(id, "board");
+        _page.Button("Shape it by its marks").Click();
+        Assert.Equal("", _page.Field("Inner height to the rim").GetAttribute("value"));
+        Assert.False(_page.Button("Take this cup").Enabled);
+        void Mark(string mm, string ml)
+        {
+            _page.Type("Mark, over the base", mm);
+            _page.Type("In it up to there", ml);
+            _page.Button("Add the mark").Click();
+        }
+
+        // Straight, 50 across: 39.27 ml for every 20 mm. A slip of the hand is told and taken back.
+        _page.Type("Inner height to the rim", "90");
+        Mark("40", "78.54");
+        Mark("20", "90");
+        Assert.Contains("a higher mark holds more", _page.Until(() => _page.First("[data-testid=cup-marks] .notice-stop"), "the slip told").Text, StringComparison.Ordinal);
+        Assert.False(_page.Button("Take this cup").Enabled);
+        _page.Find("[aria-label^='Strike the mark at 20']").Click();
+        Mark("20", "39.27");
+        Assert.Contains("50.0 mm across the base, 50.0 mm across the rim; holds 177 ml", _page.Until(() => _page.First("[data-testid=cup-told]"), "the shape").Text, StringComparison.Ordinal);
+        _page.Button("Take this cup").Click();
+        _page.Until(() => _page.All("[data-testid=cup-marks]").Count == 0, "taken");
+        _page.Settled();
+        var cup = (await fixture.Read(id))["build"]!["measuring"]!["cup"]!;
+        Assert.Equal(50, cup["baseMm"]!.GetValue<double>(), 2);
+        Assert.Equal(50, cup["topMm"]!.GetValue<double>(), 2);
+        Assert.Equal(90, cup["heightMm"]!.GetValue<double>());
+        Assert.DoesNotContain(_page.Faults(), fault => !fault.Contains("422", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public async Task A_photo_is_laid_down_sized_by_two_points_moved_and_taken_away()
     {
         var id = await fixture.Begin("Photo board");

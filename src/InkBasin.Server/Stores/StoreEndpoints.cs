@@ -7,6 +7,11 @@ using InkBasin.Core.Water;
 
 namespace InkBasin.Server.Stores;
 
+/// <summary>Marks of a cup that worked.</summary>
+/// <param name="Marks">1…20 marks, in any order.</param>
+/// <param name="HeightMm">Inner height to the rim, mm.</param>
+internal sealed record MarkedCupRequest(IReadOnlyList<CupMark> Marks, double HeightMm);
+
 /// <summary>The product sheets, tints and plasters at hand, and the catalogues of stand-ins, drowned things and dams.</summary>
 internal static class StoreEndpoints
 {
@@ -22,6 +27,7 @@ internal static class StoreEndpoints
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));
         stores.MapGet("/drowned", () => TypedResults.Ok(DrownedCatalogue.All));
         stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));
+        stores.MapPost("/cup", (MarkedCupRequest request) => TypedResults.Ok(MarkedCup.Of(request.Marks, request.HeightMm)));
         stores.MapShelf();
     }
 }

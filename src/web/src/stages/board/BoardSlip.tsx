@@ -8,6 +8,7 @@ import { formatLength, fullSize } from '../../units/units';
 import type { Tool } from '../../sheet/tools';
 import { JointsPart } from './JointsPart';
 import { PhotoPart, type Span } from './PhotoPart';
+import { CupMarks } from './CupMarks';
 import { StandInsPart } from './StandInsPart';
 import { ToolButton } from '../../slip/ToolButton';
 import { setBuild, type Fields } from '../../desk/changes';
@@ -153,6 +154,7 @@ export function BoardSlip({
           value={cup.heightMm}
           onChange={(heightMm) => setMeasuring({ cup: { heightMm } })}
         />
+        <CupMarks onTake={(cup) => setMeasuring({ cup })} />
         <NumberField
           label="Lost on sticks and walls"
           suffix="%"
