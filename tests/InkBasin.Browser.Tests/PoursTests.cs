@@ -118,6 +118,10 @@ public class PoursTests(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Until(() => _page.All(".pour-places path").Count == 2, "both places on the Sheet");
         Assert.Contains("Stands in 2 pools", _page.Text("[data-testid=pour-layers]"), StringComparison.Ordinal);
+
+        // The Cut goes through both, and the Staff counts them.
+        _page.Until(() => _page.All(".cut-pool").Select(number => number.GetAttribute("textContent")![..1]).Order().SequenceEqual(["1", "2"]), "both numbered in the Cut");
+        Assert.Contains("2 pools", _page.Text(".staff"), StringComparison.Ordinal);
         _page.Button("Mix").Click();
         _page.Button("Read it large").Click();
         var poured = new List<(double Ml, double X, double Y)>();

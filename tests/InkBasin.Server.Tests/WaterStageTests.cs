@@ -290,6 +290,27 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     }
 
     [Fact]
+    public async Task A_cup_is_shaped_by_its_marks()
+    {
+        using var client = server.CreateClient();
+        object Body(params (double Mm, double Ml)[] marks) => new { heightMm = 80, marks = marks.Select(mark => new { heightMm = mark.Mm, volumeMl = mark.Ml }) };
+        var (status, told) = await client.Post("/api/stores/cup", Body((20, 39.27), (40, 78.54)));
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(50, Number(told["cup"]!["topMm"]), 0.01);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post("/api/stores/cup", Body())).Status);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post("/api/stores/cup", Body((20, 39), (40, 30)))).Status);
+    }
+
+    [Fact]
+    public async Task The_pools_of_the_next_layer_have_their_cells_where_it_is_several()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Copy("Sallow Quay");
+        Assert.Empty((await client.Get($"{at}/waters/creek/pools")).AsArray());
+        Assert.Empty((await client.Get($"{at}/waters/dock/pools")).AsArray());
+    }
+
+    [Fact]
     public async Task The_catalogues_are_served()
     {
         using var client = server.CreateClient();

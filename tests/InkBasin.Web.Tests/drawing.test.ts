@@ -103,7 +103,7 @@ describe('the cut', () => {
 
   it('knows where the water stands from the server’s cells', () => {
     const section = takeSection(trough(), across, 41);
-    const stretches = wetStretches(section, PLAN, 20);
+    const stretches = wetStretches(section, PLAN.wetRuns, 20);
     expect(stretches).toHaveLength(1);
     expect(section.alongMm[stretches[0]?.[0] ?? 0]).toBe(10);
     expect(section.alongMm[stretches[0]?.[1] ?? 0]).toBe(29);

@@ -1,5 +1,6 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Materials;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
@@ -81,15 +82,17 @@ public sealed class WaterAnswers
     public PourQuestions Questions(DateTimeOffset now)
     {
         var next = Case.Begun.Count + 1;
+        List<(Dam Dam, DamPlan Plan)> dams = [.. _build.Build.Dams.Zip(_build.Dams).Where(pair => pair.Second.Holds.Contains(_water.Id))];
         return new PourQuestions(
             Case,
             Layers.Is,
             [.. _pourNotices.Value.Where(notice => notice.Standing == Core.Standing.Stop)],
             Level,
             Takes,
-            [.. _build.Build.Dams.Zip(_build.Dams).Where(pair => pair.Second.Holds.Contains(_water.Id))],
+            dams,
             _build.Sessions.Is?.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)),
             _build.Drying(now),
+            SealingPlan.Of(Standing.Region.AreaMm2, dams.Where(dam => dam.Dam.Make != DamMake.Tape).Sum(dam => dam.Plan.SeamMm), _build.Build.Making.Sealing, _build.Build.Room),
             [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)],
             now);
     }

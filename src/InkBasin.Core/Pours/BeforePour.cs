@@ -1,5 +1,6 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Drying;
+using InkBasin.Core.Materials;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
 
@@ -23,6 +24,7 @@ public sealed record PourCheck(CheckItem Item, string Question, Known Known, str
 /// <param name="Dams">The dams at it, each with what is said of it.</param>
 /// <param name="Session">The mixing session of its next layer; null without one.</param>
 /// <param name="Drying">How far the plaster has dried.</param>
+/// <param name="Sealing">How long sealer, sealant and glue take until resin may meet them.</param>
 /// <param name="Answers">What was answered of this water.</param>
 /// <param name="Now">Now.</param>
 public sealed record PourQuestions(
@@ -34,6 +36,7 @@ public sealed record PourQuestions(
     IReadOnlyList<(Dam Dam, DamPlan Plan)> Dams,
     MixSession? Session,
     DryingPlan Drying,
+    SealingPlan Sealing,
     IReadOnlyList<CheckAnswer> Answers,
     DateTimeOffset Now);
 
@@ -65,7 +68,7 @@ public static class BeforePour
         return
         [
             Item(of, CheckItem.Dry, "Is the plaster dry?", Dry(of)),
-            Item(of, CheckItem.Sealed, "Are bed, banks and all that will be under water sealed?", Sealed(of.Water)),
+            Item(of, CheckItem.Sealed, "Are bed, banks and all that will be under water sealed, and has that had its hours?", Sealed(of)),
             Item(of, CheckItem.Dams, "Does a dam hold at every open edge?", Dams(of)),
             Item(of, CheckItem.Leaks, "Is it tight, as high as this layer comes?", Leaks(of)),
             Item(of, CheckItem.Level, "Is the board level both ways?", (Known.Ask, "Lay a spirit level along it and across it. Resin shows every slope.")),
@@ -103,12 +106,15 @@ public static class BeforePour
         return (drying.IsDry switch { true => Known.Yes, false => Known.No, _ => Known.Ask }, drying.Sentence);
     }
 
-    private static (Known Known, string Because) Sealed(PourCase water)
+    private static (Known Known, string Because) Sealed(PourQuestions of)
     {
-        List<string> breathing = [.. water.Things.Where(one => one.Thing.Skin == Skin.Porous).Select(one => one.Thing.Name)];
-        return breathing.Count > 0
-            ? (Known.No, $"{string.Join(", ", breathing)} {(breathing.Count == 1 ? "is" : "are")} porous and not sealed: bubbles for hours.")
-            : (Known.Ask, "Varnish, gloss medium or paint over all of it, foam joints too: they leak far more than they look.");
+        List<string> breathing = [.. of.Water.Things.Where(one => one.Thing.Skin == Skin.Porous).Select(one => one.Thing.Name)];
+        if (breathing.Count > 0) return (Known.No, $"{string.Join(", ", breathing)} {(breathing.Count == 1 ? "is" : "are")} porous and not sealed: bubbles for hours.");
+
+        // Once a layer lies over them they have had theirs.
+        var hours = of.Water.Begun.Count > 0 ? ""
+            : $" In this air the sealer takes {of.Sealing.SealerDryH:0} h from its first coat{(of.Sealing.SealantCureH > 0 ? $", the sealant at the dams {of.Sealing.SealantCureH:0} h, their glue {of.Sealing.GlueDryH:0} h" : "")}; their labels come first.";
+        return (Known.Ask, $"Varnish, gloss medium or paint over all of it, foam joints too: they leak far more than they look.{hours}");
     }
 
     private static (Known Known, string Because) Dams(PourQuestions of)

@@ -21,6 +21,12 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
     /// <summary>The next layer to be poured; null when all are.</summary>
     internal PlannedLayer? Next => Layers.FirstOrDefault(layer => layer.Poured is null);
 
+    /// <summary>Where the pools of the next layer stand; none where it is one.</summary>
+    /// <param name="columns">Cells in a row of the ground.</param>
+    public IReadOnlyList<PoolPlace> PlacesAhead(int columns) => Next is { Pools.Each: { Count: > 1 } each } next
+        ? [.. each.Select((pool, i) => new PoolPlace(i + 1, next.FromMm, next.ToMm, pool.Stands?.WetRuns(columns) ?? []))]
+        : [];
+
     /// <summary>Plans them.</summary>
     /// <param name="water">The water.</param>
     /// <param name="course">How its layers set; null without a product or water.</param>

@@ -15,9 +15,19 @@ public sealed record PlannedPool(double VolumeMl, double AreaMm2, double DepthMm
     /// <summary>How high a share of it comes, mm, for a cup that does not fill it; null for the only pool of a layer, which has the water's curve.</summary>
     internal Func<double, double>? LevelMm { get; init; }
 
+    /// <summary>Where it stands.</summary>
+    internal LayerPool? Stands { get; init; }
+
     /// <summary>Share of its room that is full when the last cup is poured: what is set in afterwards fills the rest. 1 without such things.</summary>
     internal double FilledShare { get; init; } = 1;
 }
+
+/// <summary>A pool with the cells it covers.</summary>
+/// <param name="Pool">Which pool of the layer, from 1.</param>
+/// <param name="FromMm">The layer's underside, mm.</param>
+/// <param name="ToMm">Its top, mm.</param>
+/// <param name="WetRuns">Its cells as runs: row, first column, column past the last.</param>
+public sealed record PoolPlace(int Pool, double FromMm, double ToMm, IReadOnlyList<int> WetRuns);
 
 /// <summary>Where a layer stands, and what each place takes.</summary>
 /// <param name="Each">The pools, the largest first: together the layer, but for its puddles.</param>
@@ -83,7 +93,7 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
                 field.CentreOf(pool.LowestCell),
                 safe,
                 pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
-            { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share), FilledShare = Math.Max(0, 1 - (Shrinking(wet[i]) / Bare(i))) });
+            { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share), Stands = pool, FilledShare = Math.Max(0, 1 - (Shrinking(wet[i]) / Bare(i))) });
         }
 
         each = [.. each.OrderByDescending(pool => pool.VolumeMl)];

@@ -16,6 +16,14 @@ public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthM
     /// <summary>Its cells, in row-major order.</summary>
     public IEnumerable<int> Cells() => Runs.SelectMany(run => Enumerable.Range(run.Start.Value, run.End.Value - run.Start.Value));
 
+    /// <summary>Its cells as runs, to be drawn: row, first column, column past the last, one run after another.</summary>
+    /// <param name="columns">Cells in a row of the ground.</param>
+    public int[] WetRuns(int columns) => [.. Runs.SelectMany<Range, int>(run =>
+    {
+        var (row, first) = Math.DivRem(run.Start.Value, columns);
+        return [row, first, first + run.End.Value - run.Start.Value];
+    })];
+
     /// <summary>Whether a cell is one of it.</summary>
     /// <param name="cell">A cell.</param>
     public bool Holds(int cell) => Runs.Any(run => run.Start.Value <= cell && cell < run.End.Value);

@@ -43,6 +43,7 @@ internal static class WaterEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/heat", Heat);
         builds.MapGet("/{id:guid}/waters/{waterId}/strategies", Strategies);
         builds.MapGet("/{id:guid}/waters/{waterId}/surface", Surface);
+        builds.MapGet("/{id:guid}/waters/{waterId}/pools", Pools);
     }
 
     private static async Task<Ok<IReadOnlyList<HollowAnswer>>> Hollows(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, double leastMl = 0.5)
@@ -96,6 +97,12 @@ internal static class WaterEndpoints
 
     private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
         TypedResults.Ok((await answers.OfAsync(id, cancel)).Of(waterId).Surface());
+
+    private static async Task<Ok<IReadOnlyList<PoolPlace>>> Pools(Guid id, string waterId, Answers answers, CancellationToken cancel)
+    {
+        var all = await answers.OfAsync(id, cancel);
+        return TypedResults.Ok(all.Of(waterId).Layers.Is?.PlacesAhead(all.Surface.Columns) ?? []);
+    }
 
     private static async Task<Ok<HeatCurve>> Heat(Guid id, string waterId, Answers answers, CancellationToken cancel)
     {

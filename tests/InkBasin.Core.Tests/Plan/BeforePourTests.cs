@@ -139,6 +139,16 @@ public class BeforePourTests
     }
 
     [Fact]
+    public void Sealer_sealant_and_glue_are_asked_for_their_hours()
+    {
+        // Two coats of 4 h in a usual room; a bead of 4 mm is 2.83 deep; glue 12 h. The creek's dams stand glued.
+        var creek = Samples.Creek with { Answers = [], Room = new() };
+        Assert.Contains("the sealer takes 8 h from its first coat, the sealant at the dams 21 h, their glue 12 h", One(creek, CheckItem.Sealed).Because, StringComparison.Ordinal);
+        var taped = creek with { Dams = [.. creek.Dams.Select(dam => dam with { Make = DamMake.Tape })] };
+        Assert.Contains("the sealer takes 8 h from its first coat; their labels", One(taped, CheckItem.Sealed).Because, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Dryness_is_known_from_weighings_before_the_estimate()
     {
         Build Plastered(double daysAgo) => Samples.Creek with { Drying = new DryingLog { PlasteredAt = Now.AddDays(-daysAgo) } };

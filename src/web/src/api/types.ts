@@ -14,6 +14,7 @@ export type PlannedLayer = Schemas['PlannedLayer'];
 export type ThingMoment = Schemas['ThingMoment'];
 export type Displacer = Schemas['Displacer'];
 export type PlannedPool = Schemas['PlannedPool'];
+export type PoolPlace = Schemas['PoolPlace'];
 export type Step = Schemas['GroundStep'];
 export type ChannelStep = Schemas['GroundStepChannel'];
 export type PondStep = Schemas['GroundStepPond'];

@@ -1,7 +1,8 @@
 import { memo, useDeferredValue, useMemo } from 'react';
-import { layersOf } from '../api/plan';
+import { layersOf, placesAhead } from '../api/plan';
 import type { Build, BuildPlan, Water, WaterPlan } from '../api/types';
 import { useDesk, useOnDesk, type CutLine } from '../desk/DeskContext';
+import { usePools } from '../desk/useWaterLooks';
 import { Label, Labels } from '../scene/Label';
 import { place, type Box, type Wish } from '../scene/labels';
 import { usePointer } from '../scene/usePointer';
@@ -71,6 +72,7 @@ export function Cut() {
               lie={lie}
             />
           ))}
+          <PoolNumbers section={section} columns={ground.columns} lie={lie} />
           <Standing section={section} lie={lie} cut={cut} />
           <polyline className="cut-surface" points={line(section, section.surfaceMm, lie).join(' ')} />
           <Scale highest={highest} lie={lie} units={units} />
@@ -149,7 +151,7 @@ const WaterCut = memo(function WaterCut({
   columns: number;
   lie: Lie;
 }) {
-  const stretches = wetStretches(section, plan.level, columns);
+  const stretches = wetStretches(section, plan.level.wetRuns, columns);
   const layers =
     layersOf(plan).length > 0 ? layersOf(plan) : [{ fromMm: plan.level.bedMm ?? 0, toMm: plan.level.waterlineMm }];
   return (
@@ -187,6 +189,29 @@ const WaterCut = memo(function WaterCut({
   );
 });
 
+/** The numbers of the next layer's pools, as the Sheet and the cup's card have them. */
+function PoolNumbers({ section, columns, lie: { x, y } }: { section: Section; columns: number; lie: Lie }) {
+  const waterPlan = useOnDesk((desk) => desk.waterPlan);
+  const drafting = useOnDesk((desk) => desk.drafting);
+  const pools = usePools(!drafting && placesAhead(waterPlan).length > 1).data ?? [];
+  return pools.flatMap((pool) =>
+    wetStretches(section, pool.wetRuns, columns).map(([from, to]) => (
+      <text
+        key={`${pool.pool} ${from}`}
+        className="cut-pool"
+        x={x(((section.alongMm[from] ?? 0) + (section.alongMm[to] ?? 0)) / 2)}
+        y={y(pool.toMm) + 12}
+        textAnchor="middle"
+      >
+        {pool.pool}
+        <title>
+          pool {pool.pool} of {pools.length}
+        </title>
+      </text>
+    )),
+  );
+}
+
 /** The selected waterline, to be taken hold of where the cut goes through its water. */
 function WaterlineGrip({
   water,
@@ -210,7 +235,7 @@ function WaterlineGrip({
     end: held.end,
     drop: held.drop,
   });
-  const stretches = level === null ? [] : wetStretches(section, level, columns);
+  const stretches = level === null ? [] : wetStretches(section, level.wetRuns, columns);
   const first = stretches[0];
   const last = stretches.at(-1);
   // Held, it stays under the hand even where the water has left the cut.
@@ -307,7 +332,7 @@ function cutLabels(
   const taken: Box[] = [0, lie.widthPx].map((along) => ({ x: lie.left + along - 11, y: 7, width: 22, height: 22 }));
   taken.push({ x: lie.left - 46, y: 0, width: 44, height: size.height - BOTTOM });
   const wishes: Wish[] = plan.waters.flatMap((water, i) => {
-    const stretches = wetStretches(section, water.level, columns);
+    const stretches = wetStretches(section, water.level.wetRuns, columns);
     const name = build.waters[i]?.name ?? '';
     const level = lie.y(water.level.waterlineMm);
     const long = [...stretches].sort((p, q) => q[1] - q[0] - (p[1] - p[0]));

@@ -1,5 +1,4 @@
 import type { Ground } from '../api/ground';
-import type { WaterLevel } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
 
 /** The ground along a line: samples at even distances, mm. */
@@ -44,12 +43,12 @@ function between(ground: Ground, values: Float32Array, xMm: number, yMm: number)
   return back + (front - back) * fv;
 }
 
-/** Stretches of samples [from, to] where a water stands, by the server's wet cells. */
-export function wetStretches(section: Section, level: WaterLevel, columns: number): [number, number][] {
+/** Stretches of samples [from, to] where water stands, by the server's wet cells: row, first column, column past the last. */
+export function wetStretches(section: Section, wetRuns: number[], columns: number): [number, number][] {
   const wet = new Set<number>();
-  for (let i = 0; i < level.wetRuns.length; i += 3) {
-    const row = level.wetRuns[i] ?? 0;
-    for (let c = level.wetRuns[i + 1] ?? 0; c < (level.wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
+  for (let i = 0; i < wetRuns.length; i += 3) {
+    const row = wetRuns[i] ?? 0;
+    for (let c = wetRuns[i + 1] ?? 0; c < (wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
   }
   const stretches: [number, number][] = [];
   let from = -1;

@@ -6,6 +6,7 @@ import type {
   HeatCurve,
   HollowAnswer,
   PointMm,
+  PoolPlace,
   RunningWater,
   ShorePlan,
   SurfacePlan,
@@ -85,6 +86,17 @@ export function useSurface(wanted: boolean): Look<SurfacePlan> {
   return useLook(
     ['surface', waterId],
     () => answer(api.GET('/api/builds/{id}/waters/{waterId}/surface', { params: { path: { id, waterId } } })),
+    wanted && waterId !== '',
+  );
+}
+
+/** Where the pools of the selected water's next layer stand, when it is several. */
+export function usePools(wanted: boolean): Look<PoolPlace[]> {
+  const { id } = useDesk('id');
+  const waterId = useWaterId();
+  return useLook(
+    ['pools', waterId],
+    () => answer(api.GET('/api/builds/{id}/waters/{waterId}/pools', { params: { path: { id, waterId } } })),
     wanted && waterId !== '',
   );
 }

@@ -158,6 +158,16 @@ function Gauge({
                   >
                     {formatVolume(layer.volumeMl, units)} {unitOf('volume', units)}
                   </text>
+                  {height > 48 && layer.pools.each.length > 1 && (
+                    <text
+                      className="staff-ml"
+                      x={GAUGE.left + GAUGE.width / 2}
+                      y={top + height / 2 + 26}
+                      textAnchor="middle"
+                    >
+                      {layer.pools.each.length} pools
+                    </text>
+                  )}
                 </>
               )}
             </g>

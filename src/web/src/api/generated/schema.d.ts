@@ -3185,6 +3185,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/pools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PoolPlace"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/drying": {
         parameters: {
             query?: never;
@@ -3613,6 +3678,45 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/cup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkedCupRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarkedCup"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -4989,6 +5093,19 @@ export interface components {
              */
             heightMm: number;
         };
+        /** @description A mark on a cup that worked: so many ml came up to here. */
+        CupMark: {
+            /**
+             * Format: double
+             * @description Over the inner base, mm, above 0.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description How much is in it there, ml, above 0.
+             */
+            volumeMl: number;
+        };
         /** @description Marks on the cup's wall, mm over its inner base; null where the mark would lie above the rim. */
         CupMarks: {
             /**
@@ -5057,6 +5174,12 @@ export interface components {
              * @default false
              */
             flatOnBench: boolean;
+            /**
+             * Format: double
+             * @description The cover goes on so long after the pour, h, 0…72: bubbles are looked after first, and what is open meanwhile gives off more heat.
+             * @default 0
+             */
+            coverAfterH: number;
         };
         /** @description How a pour stands at a time. */
         CurePoint: {
@@ -7286,6 +7409,31 @@ export interface components {
                 [key: string]: components["schemas"]["Working"];
             };
         };
+        /** @description A cup as its marks show it. */
+        MarkedCup: {
+            /** @description Its inner sizes. */
+            cup: components["schemas"]["Cup"];
+            /**
+             * Format: double
+             * @description What it holds to the rim, ml.
+             */
+            brimfulMl: number;
+            /**
+             * Format: double
+             * @description How far it misses the worst of its marks, %.
+             */
+            worstOffPercent: number;
+        };
+        /** @description Marks of a cup that worked. */
+        MarkedCupRequest: {
+            /** @description 1…20 marks, in any order. */
+            marks: components["schemas"]["CupMark"][];
+            /**
+             * Format: double
+             * @description Inner height to the rim, mm.
+             */
+            heightMm: number;
+        };
         /** @description How this maker measures resin. */
         Measuring: {
             /** @description The device at hand. */
@@ -7930,6 +8078,26 @@ export interface components {
             areaMm2: number;
             /** Format: double */
             maxDepthMm: number;
+        };
+        /** @description A pool with the cells it covers. */
+        PoolPlace: {
+            /**
+             * Format: int32
+             * @description Which pool of the layer, from 1.
+             */
+            pool: number;
+            /**
+             * Format: double
+             * @description The layer's underside, mm.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Its top, mm.
+             */
+            toMm: number;
+            /** @description Its cells as runs: row, first column, column past the last. */
+            wetRuns: number[];
         };
         /** @description A layer and the pools it stands in, the largest first. */
         PooledLayerAnswer: {

@@ -85,6 +85,15 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
         value={build.care.covered}
         onChange={(covered) => void edit(setBuild({ care: { covered } }))}
       />
+      {build.care.covered && (
+        <NumberField
+          label="Cover goes on, after the pour"
+          suffix="h"
+          step={0.25}
+          value={build.care.coverAfterH}
+          onChange={(coverAfterH) => edit(setBuild({ care: { coverAfterH } }))}
+        />
+      )}
       <SwitchField
         label="Board flat on the bench, not raised"
         value={build.care.flatOnBench}

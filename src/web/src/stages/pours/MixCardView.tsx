@@ -2,7 +2,7 @@ import { useState, type CSSProperties, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { layersOf } from '../../api/plan';
-import type { MixCard, MixSession, ThingMoment } from '../../api/types';
+import type { Build, MixCard, MixSession, ThingMoment } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { useNow, useZone } from '../../slip/useNow';
@@ -184,7 +184,7 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
           </Step>
         )}
         <Step figure={two ? '10 20 30 min' : 'cover'} note={null}>
-          {two ? 'Look for bubbles, then cover it' : 'Cover it against dust'}
+          {two ? `Look for bubbles, ${cover(build.care)}` : 'Cover it against dust'}
           {next !== undefined && uv === null && `. Leave it ${hours(next.recoatFromH - next.pourH)}`}
         </Step>
         {after.filter((thing) => !atOnce(thing)).map(goesIn)}
@@ -198,6 +198,11 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
         ))}
     </>
   );
+}
+
+function cover({ covered, coverAfterH }: Build['care']): string {
+  if (!covered) return 'then leave it open, as planned';
+  return coverAfterH > 0 ? `and cover it ${hours(coverAfterH)} after the pour` : 'then cover it';
 }
 
 const notes = (...said: (string | null)[]) => said.filter((one) => one !== null).join(' · ');
