@@ -85,6 +85,24 @@ public class PlannedPoolTests
     }
 
     [Fact]
+    public void The_next_layer_has_the_cells_of_its_pools_where_it_is_several()
+    {
+        var water = PlanOf(TwoPits).Waters[0];
+        Assert.Empty(water.Layers.Is!.PlacesAhead(100));
+
+        // To 22 mm at once both pits are wet, 60 mm square each, of cells of 2 mm on a board 100 cells wide.
+        var places = PlanOf(TwoPits with { Waters = [TwoPits.Waters[0] with { OwnTopsMm = [22, 28] }] }).Waters[0].Layers.Is!.PlacesAhead(100);
+        Assert.Equal([(1, 22.0), (2, 22.0)], places.Select(place => (place.Pool, Math.Round(place.ToMm, 9))));
+        foreach (var (place, firstColumn) in places.Zip([10, 55]))
+        {
+            var runs = place.WetRuns.Chunk(3).ToList();
+            Assert.Equal(30, runs.Count);
+            Assert.Equal(Enumerable.Range(10, 30), runs.Select(run => run[0]));
+            Assert.All(runs, run => Assert.Equal((firstColumn, firstColumn + 30), (run[1], run[2])));
+        }
+    }
+
+    [Fact]
     public void A_stone_takes_the_place_of_resin_in_the_pool_it_stands_in()
     {
         var stone = Samples.Log with { At = new PointMm(140, 50), LengthMm = 10, WidthMm = 10, HeightMm = 10, DensityGPerMl = 2.5, Skin = Skin.Dense };
