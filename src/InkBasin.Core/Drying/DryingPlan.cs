@@ -58,8 +58,7 @@ public sealed record DryingPlan(
     {
         ArgumentNullException.ThrowIfNull(log);
         ArgumentNullException.ThrowIfNull(room);
-        var (mix, coats) = (DryingEstimate.MixFactor(plaster), DryingEstimate.CoatsFactor(log.Coats));
-        var hours = DryingEstimate.Hours(thickestMm, room) * mix * coats;
+        var hours = DryingEstimate.Of(thickestMm, room, plaster, log.Coats);
         var estimated = Clock.After(log.PlasteredAt, hours);
         var (forecast, why) = Forecast(log);
         DateTimeOffset? first = log.Weighings.Count > 0 ? log.Weighings.Min(one => one.At) : null;

@@ -50,6 +50,14 @@ public static class DryingEstimate
     /// <summary>How much longer several coats take than one.</summary>
     public static double CoatsFactor(int coats) => 1 + (CoatShare * (coats - 1));
 
+    /// <summary>How long a skin takes in all: by its thickness in this air, its mix and its coats, h.</summary>
+    /// <param name="thicknessMm">Thickness of the wet layer, mm, ≥ 0.</param>
+    /// <param name="room">The air.</param>
+    /// <param name="plaster">The mix.</param>
+    /// <param name="coats">In how many coats, ≥ 1.</param>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public static double Of(double thicknessMm, Room room, Plaster plaster, int coats) => Hours(thicknessMm, room) * MixFactor(plaster) * CoatsFactor(coats);
+
     /// <summary>24 h for each 5 mm at 20 °C and 50 % humidity, longer as the air takes less vapour.</summary>
     /// <param name="thicknessMm">Thickness of the wet layer, mm, ≥ 0.</param>
     /// <param name="room">The air.</param>

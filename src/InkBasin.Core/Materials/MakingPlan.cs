@@ -39,6 +39,7 @@ public sealed record MakingPlan(
     /// <param name="groundOf">Compiles the board with other steps.</param>
     /// <param name="making">What the ground is built of.</param>
     /// <param name="room">The air it dries in.</param>
+    /// <param name="coats">In how many coats the plaster goes on, 1…10.</param>
     /// <param name="waters">The waters, each with its ink.</param>
     /// <param name="seamMm">Seams of the dams that are not of tape, mm.</param>
     /// <param name="cancel">Stops the work.</param>
@@ -48,6 +49,7 @@ public sealed record MakingPlan(
         Func<IReadOnlyList<GroundStep>, CompiledGround> groundOf,
         Stock.Making making,
         Room room,
+        int coats,
         IReadOnlyList<InkedWater> waters,
         double seamMm,
         CancellationToken cancel = default)
@@ -69,14 +71,14 @@ public sealed record MakingPlan(
             foam.HeightsMm.Sum(h => Math.Max(0, h)) * foam.CellAreaMm2 / 1000,
             skin,
             thickest,
-            DryingEstimate.Hours(thickest, room) * DryingEstimate.MixFactor(making.Plaster),
+            DryingEstimate.Of(thickest, room, making.Plaster, coats),
             rockMl > 0 ? PlasterMixes.Of(rockMl, making.Plaster) : null,
             CoverAmounts.Of(dry, making.Cover),
             CoverAmounts.Of(bed, making.Cover),
             SealingPlan.Of(bed, seamMm, making.Sealing, room),
             [.. FillSaving.Of(recipe, ground.Surface, groundOf, waters, cancel)],
             new Dictionary<string, Working>());
-        return made with { Workings = MakingWorkings.Of(making, room, made, skinArea) };
+        return made with { Workings = MakingWorkings.Of(making, room, coats, made, skinArea) };
     }
 
     // What shows of them; a third of each is bedded, and its mould is that much fuller.

@@ -5,7 +5,7 @@ namespace InkBasin.Core.Materials;
 /// <summary>How the figures of cutting and mixing came about.</summary>
 internal static class MakingWorkings
 {
-    public static IReadOnlyDictionary<string, Working> Of(Stock.Making making, Room room, MakingPlan made, double skinAreaMm2)
+    public static IReadOnlyDictionary<string, Working> Of(Stock.Making making, Room room, int coats, MakingPlan made, double skinAreaMm2)
     {
         var (foam, plaster, cover) = making;
         return new Dictionary<string, Working>
@@ -38,8 +38,9 @@ internal static class MakingWorkings
                     new("Thickest skin", made.SkinThicknessMm, "mm"),
                     new("Room", room.AirC, "°C"),
                     new("Humidity", room.HumidityPercent, "%"),
+                    new("Coats", coats, ""),
                 ],
-                "24 h for each 5 mm at 20 °C and 50 %, longer as this air takes less vapour. An estimate: weigh the piece to be sure.",
+                "24 h for each 5 mm at 20 °C and 50 %, longer as this air takes less vapour, as more of the mix is water that does not set, and for each coat after the first. An estimate: weigh the piece to be sure.",
                 "rule of thumb, vapour pressure by Alduchov & Eskridge 1996"),
             ["cover"] = new(
                 "Texture, glue and spray",

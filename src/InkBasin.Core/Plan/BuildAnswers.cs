@@ -97,6 +97,7 @@ public sealed class BuildAnswers
         groundOf,
         Build.Making,
         Build.Room,
+        Build.Drying.Coats,
         [.. Waters.Select(water => new InkedWater(water.Standing, water.Case.Tint?.Name, water.Case.InkOf(1)))],
         Build.Dams.Zip(Dams).Where(pair => pair.First.Make != DamMake.Tape).Sum(pair => pair.Second.SeamMm),
         Cancel);

@@ -30,6 +30,17 @@ public class MakingPlanTests
         Assert.Empty(made.Fills);
     }
 
+    // One skin, one time: what the list before a pour reckons with is what was told when it was mixed.
+    [Theory]
+    [InlineData(1, 48 / 5.0)]
+    [InlineData(3, 48 / 5.0 * 1.3)]
+    public void It_dries_as_long_as_the_drying_log_says_coats_and_all(int coats, double hours)
+    {
+        var build = Samples.Creek with { Room = new Room(20), Drying = Samples.Creek.Drying with { Coats = coats } };
+        Assert.Equal(hours, Of(build).DryH, 9);
+        Assert.Equal(Planner.Answers(build, Stores.Examples).Drying(Samples.Evening).EstimateH, Of(build).DryH, 9);
+    }
+
     [Fact]
     public void The_bed_and_the_dry_ground_are_all_of_the_surface()
     {
