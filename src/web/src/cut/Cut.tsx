@@ -195,20 +195,24 @@ function PoolNumbers({ section, columns, lie: { x, y } }: { section: Section; co
   const drafting = useOnDesk((desk) => desk.drafting);
   const pools = usePools(!drafting && placesAhead(waterPlan).length > 1).data ?? [];
   return pools.flatMap((pool) =>
-    wetStretches(section, pool.wetRuns, columns).map(([from, to]) => (
-      <text
-        key={`${pool.pool} ${from}`}
-        className="cut-pool"
-        x={x(((section.alongMm[from] ?? 0) + (section.alongMm[to] ?? 0)) / 2)}
-        y={y(pool.toMm) + 12}
-        textAnchor="middle"
-      >
-        {pool.pool}
-        <title>
-          pool {pool.pool} of {pools.length}
-        </title>
-      </text>
-    )),
+    wetStretches(section, pool.wetRuns, columns).map(([from, to]) => {
+      const middle = Math.round((from + to) / 2);
+      const bedMm = Math.max(pool.fromMm, section.surfaceMm[middle] ?? pool.fromMm);
+      return (
+        <text
+          key={`${pool.pool} ${from}`}
+          className="cut-pool"
+          x={x(section.alongMm[middle] ?? 0)}
+          y={y((pool.toMm + bedMm) / 2) + 4}
+          textAnchor="middle"
+        >
+          {pool.pool}
+          <title>
+            pool {pool.pool} of {pools.length}
+          </title>
+        </text>
+      );
+    }),
   );
 }
 

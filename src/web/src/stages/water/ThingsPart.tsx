@@ -224,7 +224,7 @@ function ThingFields({ thing, planned }: { thing: DrownedThing; planned: Drowned
           Takes the place of {formatVolume(planned.displacedMl, units)} {unitOf('volume', units)}
           {planned.outMm > 0 && `, stands ${formatLength(planned.outMm, units)} out`}
           {planned.holdDownG > 0 &&
-            `, lifts with ${formatMass(Math.round(planned.holdDownG * 10) / 10, units)} ${units.mass}`}
+            `, lifts with ${formatMass(Math.ceil(planned.holdDownG * 10) / 10, units)} ${units.mass}`}
           {planned.holdUntilH !== null && `, held until ${hours(planned.holdUntilH)} after that layer is mixed`}
         </span>
       </Figure>
