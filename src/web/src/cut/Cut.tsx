@@ -1,8 +1,7 @@
 import { memo, useDeferredValue, useMemo } from 'react';
-import { layersOf, placesAhead } from '../api/plan';
+import { layersOf } from '../api/plan';
 import type { Build, BuildPlan, Water, WaterPlan } from '../api/types';
 import { useDesk, useOnDesk, type CutLine } from '../desk/DeskContext';
-import { usePools } from '../desk/useWaterLooks';
 import { Label, Labels } from '../scene/Label';
 import { place, type Box, type Wish } from '../scene/labels';
 import { usePointer } from '../scene/usePointer';
@@ -13,6 +12,8 @@ import { useUnits } from '../units/UnitsContext';
 import { formatLength, type Units } from '../units/units';
 import { damsAtEnds } from './dams';
 import { cutThings, type CutThing } from './drowned';
+import type { Lie } from './lie';
+import { PoolNumbers } from './PoolNumbers';
 import { takeSection, under, wetStretches, type Section } from './section';
 
 const SIDE = 60;
@@ -24,17 +25,6 @@ const DAM_PX = 5;
 const MOST_EXAGGERATION = 6;
 /** How far over the ground's top a waterline can be dragged, mm. */
 const OVER_MM = 2;
-
-/** How the section lies on the screen: px from mm along it and from mm over the board. */
-interface Lie {
-  left: number;
-  widthPx: number;
-  zero: number;
-  along: number;
-  up: number;
-  x: (mm: number) => number;
-  y: (mm: number) => number;
-}
 
 /** The section along the cut line, heights drawn steeper than lengths by a stated amount. */
 export function Cut() {
@@ -188,33 +178,6 @@ const WaterCut = memo(function WaterCut({
     </g>
   );
 });
-
-/** The numbers of the next layer's pools, as the Sheet and the cup's card have them. */
-function PoolNumbers({ section, columns, lie: { x, y } }: { section: Section; columns: number; lie: Lie }) {
-  const waterPlan = useOnDesk((desk) => desk.waterPlan);
-  const drafting = useOnDesk((desk) => desk.drafting);
-  const pools = usePools(!drafting && placesAhead(waterPlan).length > 1).data ?? [];
-  return pools.flatMap((pool) =>
-    wetStretches(section, pool.wetRuns, columns).map(([from, to]) => {
-      const middle = Math.round((from + to) / 2);
-      const bedMm = Math.max(pool.fromMm, section.surfaceMm[middle] ?? pool.fromMm);
-      return (
-        <text
-          key={`${pool.pool} ${from}`}
-          className="cut-pool"
-          x={x(section.alongMm[middle] ?? 0)}
-          y={y((pool.toMm + bedMm) / 2) + 4}
-          textAnchor="middle"
-        >
-          {pool.pool}
-          <title>
-            pool {pool.pool} of {pools.length}
-          </title>
-        </text>
-      );
-    }),
-  );
-}
 
 /** The selected waterline, to be taken hold of where the cut goes through its water. */
 function WaterlineGrip({
