@@ -161,6 +161,30 @@ internal sealed class BenchPage(BrowserFixture fixture)
 
     public object? Script(string code, params object[] arguments) => _driver.ExecuteScript(code, arguments);
 
+    /// <summary>Colours of the page as it is drawn, at points of the screen: red, green, blue, 0…255 each.</summary>
+    public IReadOnlyList<int[]> Pixels(IReadOnlyList<(double X, double Y)> points)
+    {
+        var picture = _driver.GetScreenshot().AsBase64EncodedString;
+        _driver.ExecuteScript(
+            """
+            window.pixelsSeen = null;
+            const [picture, points] = arguments;
+            const image = new Image();
+            image.onload = () => {
+              const canvas = document.createElement('canvas');
+              [canvas.width, canvas.height] = [image.width, image.height];
+              const context = canvas.getContext('2d');
+              context.drawImage(image, 0, 0);
+              window.pixelsSeen = points.map(([x, y]) => [...context.getImageData(Math.floor(x), Math.floor(y), 1, 1).data].slice(0, 3).join(' ')).join(';');
+            };
+            image.src = `data:image/png;base64,${picture}`;
+            """,
+            picture,
+            points.Select(point => new[] { point.X, point.Y }).ToArray());
+        var seen = Until(() => (string?)_driver.ExecuteScript("return window.pixelsSeen"), "the picture is read");
+        return [.. seen.Split(';').Select(one => one.Split(' ').Select(value => int.Parse(value, CultureInfo.InvariantCulture)).ToArray())];
+    }
+
     public void Reload() => _driver.Navigate().Refresh();
 
     /// <summary>Severe entries of the browser's console since last asked, less the refusals a test provokes.</summary>

@@ -96,21 +96,22 @@ public class KeepingTests(BrowserFixture fixture)
         Assert.Equal((640, 420, 87), (build["board"]!["widthMm"]!.GetValue<double>(), build["board"]!["depthMm"]!.GetValue<double>(), build["scale"]!.GetValue<double>()));
     }
 
-    // What is typed next is typed over the ink that is still shown: it must not bring that ink back.
+    // What is typed next is typed over the recipe that is still shown: it must not bring that recipe back.
     [Fact]
-    public async Task An_ink_chosen_while_its_strength_is_typed_stays_the_ink()
+    public async Task A_tint_added_while_the_strength_of_another_is_typed_stays()
     {
         var build = await ChangedWhileHeldAsync(
-            "pours",
-            () => Choose("Ink", "black-ink"),
+            "ink",
+            () => Choose("Another tint", "black-ink"),
             () =>
             {
-                _page.Type("Strength, in 100 ml", "0.4");
+                _page.Type("Blue-green, in 100 ml", "0.4");
                 _page.Type("First layer so many times as strong", "1.5");
             },
-            () => _page.Field("First layer so many times as strong").GetAttribute("value") == "1.5" && _page.Field("Ink").GetAttribute("value") == "black-ink");
+            () => _page.Field("First layer so many times as strong").GetAttribute("value") == "1.5" && _page.All("[data-testid=dose-black-ink]").Count == 1);
         var ink = build["waters"]![0]!["ink"]!;
-        Assert.Equal(("black-ink", 0.4, 1.5), (ink["tintId"]!.GetValue<string>(), ink["mlPer100Ml"]!.GetValue<double>(), ink["firstTimes"]!.GetValue<double>()));
+        Assert.Equal(("blue-green", 0.4, 1.5), (ink["tintId"]!.GetValue<string>(), ink["mlPer100Ml"]!.GetValue<double>(), ink["firstTimes"]!.GetValue<double>()));
+        Assert.Equal("black-ink", ink["shades"]!.AsArray()[^1]!["tintId"]!.GetValue<string>());
     }
 
     [Fact]
@@ -278,8 +279,16 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Until(() => _page.All("[data-testid=pour-layers] td").ElementAtOrDefault(1)?.Text == "2.0", "a thin seal pour");
         Choose("Product", "casting-epoxy");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 2, "fewer layers of the casting epoxy");
-        Choose("Ink", "");
-        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["tint"] is null, "no ink");
+        _page.Open(id, "ink");
+        foreach (var tint in new[] { "Blue-green", "Umber", "White pigment paste" })
+        {
+            _page.Button($"Leave {tint} out").Click();
+            _page.Settled();
+        }
+
+        _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["ink"] is null, "no ink");
+        _page.Open(id, "pours");
+        _page.Until(() => _page.Text(".slip").Contains("Ink: none, clear", StringComparison.Ordinal), "it is said");
         _page.Settled();
 
         // There is not enough of it on the shelf: that is said, and not how much to mix.

@@ -12,7 +12,7 @@ public class ManyEyesTests(BrowserFixture fixture)
     public static TheoryData<string, int, int> Screens => new()
     {
         { "board", 1280, 800 }, { "ground", 1280, 800 }, { "water", 1280, 800 }, { "pours", 1280, 800 },
-        { "water", 1024, 768 }, { "board", 390, 844 }, { "water", 390, 844 }, { "pours", 390, 844 },
+        { "water", 1024, 768 }, { "board", 390, 844 }, { "water", 390, 844 }, { "pours", 390, 844 }, { "ink", 1280, 800 }, { "ink", 1024, 768 }, { "ink", 390, 844 },
     };
 
     [Theory]
@@ -31,6 +31,7 @@ public class ManyEyesTests(BrowserFixture fixture)
     [InlineData("ground")]
     [InlineData("water")]
     [InlineData("pours")]
+    [InlineData("ink")]
     public async Task A_screen_reader_finds_no_serious_fault(string stage)
     {
         _page.Open(await fixture.CopyOf("Sallow Quay"), stage);

@@ -348,13 +348,15 @@ public class PoursTests(BrowserFixture fixture)
     [Fact]
     public async Task Uv_resin_inked_too_dark_is_stopped_and_what_dries_tells_its_coats()
     {
-        await Open("Sallow Quay", "Layers");
+        var id = await Open("Sallow Quay", "Layers");
+        _page.Open(id, "ink");
+        _page.Button("Garden pond").Click();
+        Choose("Another tint", "black-ink");
+        _page.Type("Black ink, in 100 ml", "4");
+        _page.Settled();
+        _page.Open(id, "pours");
         _page.Button("Garden pond").Click();
         Choose("Product", "uv-resin");
-        Choose("Ink", "black-ink");
-        var strength = _page.Field("Strength, in 100 ml");
-        strength.SendKeys(Keys.Control + "a");
-        strength.SendKeys("4" + Keys.Enter);
         Says(".slip", "too dark for the lamp");
         Choose("Product", "one-part-water");
         Says(".slip", "It does not level itself");

@@ -112,4 +112,49 @@ public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
         var paths = (await client.Get("/openapi/v1.json"))["paths"]!.AsObject().Select(path => path.Key).ToList();
         Assert.Superset(new HashSet<string> { "/api/health", "/api/calc/basin", "/api/calc/layers", "/api/calc/mix", "/api/builds/{id}/edits" }, paths.ToHashSet());
     }
+
+    [Fact]
+    public async Task A_colour_is_matched_and_a_wedge_read_by_route()
+    {
+        using var client = server.CreateClient();
+        const string Resin = """{"k":[0.0004,0.0004,0.0008],"s":[0.0001,0.0001,0.0001]}""";
+        const string Blue = """ "k":[1.0,0.12,0.16],"s":[0.02,0.03,0.03]""";
+        const string Umber = """ "k":[0.5,0.85,1.5],"s":[0.08,0.06,0.04]""";
+        string Water(double depthMm, string bed) => $$"""{"bed":{{bed}},"lightBed":{{bed}},"darkBed":{{bed}},"resin":{{Resin}},"layers":[{"depthMm":{{depthMm}},"tints":[{ {{Blue}},"mlPer100Ml":0.12},{ {{Umber}},"mlPer100Ml":0.05}]}]}""";
+        const string Earth = """{"r":138,"g":111,"b":82}""";
+        var (_, water) = await client.PostText("/api/calc/ink", Water(12, Earth));
+        var (found, match) = await client.PostText("/api/calc/ink-match", $$"""{"bed":{{Earth}},"resin":{{Resin}},"depthMm":12,"target":{{water!["colour"]!.ToJsonString()}},"tints":[{"id":"blue", {{Blue}}},{"id":"umber", {{Umber}}}]}""");
+        Assert.Equal(HttpStatusCode.OK, found.StatusCode);
+        Assert.Equal(["blue", "umber"], match!["doses"]!.AsArray().Select(dose => dose!["id"]!.GetValue<string>()));
+        Assert.Equal(0.12, match["doses"]![0]!["mlPer100Ml"]!.GetValue<double>(), 1e-3);
+        Assert.Equal(0.05, match["doses"]![1]!["mlPer100Ml"]!.GetValue<double>(), 1e-3);
+        Assert.True(match["reachable"]!.GetValue<bool>());
+        Assert.Equal(water["colour"]!["hex"]!.GetValue<string>(), match["colour"]!["hex"]!.GetValue<string>());
+
+        var patches = new List<string>();
+        foreach (var bed in new[] { """{"r":240,"g":240,"b":240}""", """{"r":20,"g":20,"b":20}""" })
+        {
+            foreach (var depth in new[] { 1, 3, 6, 10 }) patches.Add($$"""{"depthMm":{{depth}},"bed":{{bed}},"colour":{{(await client.PostText("/api/calc/ink", Water(depth, bed))).Body!["colour"]!.ToJsonString()}}}""");
+        }
+
+        var (_, wedge) = await client.PostText("/api/calc/ink-calibrate", $$"""{"resin":{{Resin}},"mlPer100Ml":0.17,"patches":[{{string.Join(',', patches)}}]}""");
+        Assert.Equal(((0.12 * 1.0) + (0.05 * 0.5)) / 0.17, wedge!["k"]![0]!.GetValue<double>(), 1e-3);
+        Assert.Equal(((0.12 * 0.03) + (0.05 * 0.04)) / 0.17, wedge["s"]![2]!.GetValue<double>(), 1e-3);
+        Assert.Empty(wedge["warnings"]!.AsArray());
+    }
+
+    [Theory]
+    [InlineData("ink", """{"bed":{"r":1,"g":2,"b":256}}""", "bed.b", 400)]
+    [InlineData("ink", """{"bed":{"r":1,"g":2}}""", "bed.b", 400)]
+    [InlineData("ink-match", """{"resin":{"k":[1,2],"s":[0,0,0]}}""", "resin.k", 400)]
+    [InlineData("ink-match", """{"resin":{"k":[1,-2,0],"s":[0,0,0]}}""", "resin.k[1]", 400)]
+    [InlineData("ink-calibrate", """{"resin":{"k":[0,0,0],"s":[0,0,0]},"mlPer100Ml":0.1,"patches":[]}""", "patches", 422)]
+    [InlineData("ink-calibrate", """{"resin":{"k":[0,0,0],"s":[0,0,0]},"mlPer100Ml":0,"patches":[{"depthMm":1,"bed":{"r":0,"g":0,"b":0},"colour":{"r":0,"g":0,"b":0}}]}""", "mlPer100Ml", 400)]
+    public async Task What_is_no_ink_is_refused_by_its_field(string route, string request, string field, int status)
+    {
+        using var client = server.CreateClient();
+        var (response, body) = await client.PostText($"/api/calc/{route}", request);
+        Assert.Equal(status, (int)response.StatusCode);
+        Assert.Equal(field, Assert.Single(body!["errors"]!.AsObject()).Key);
+    }
 }

@@ -1,7 +1,8 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
 import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
-import { inked, paint } from '@web/sheet/inked';
+import { finishedAt } from '@web/scene/waterColour';
+import { paint } from '@web/sheet/inked';
 import { shade, shadeFinely } from '@web/sheet/relief';
 
 const GROUND: Ground = {
@@ -13,7 +14,7 @@ const GROUND: Ground = {
 };
 const PLAN = {
   level: { waterlineMm: 6, maxDepthMm: 4, wetRuns: [1, 1, 3] },
-  look: { depthColours: ['#ff0000', '#808000', '#00ff00'] },
+  look: { shares: [0, 0.5, 1], tops: [{ toMm: 6, deepestMm: 4, colours: ['#ff0000', '#808000', '#00ff00'] }] },
 } as unknown as WaterPlan;
 
 /** Each edge of a closed body is walked once in each direction. */
@@ -89,17 +90,10 @@ describe('the surface of a water', () => {
   });
 
   it('takes its colour from the depth under each place, as the ink makes it', () => {
-    expect(inked(PLAN, 0).slice(0, 3)).toEqual([1, 0, 0]);
-    expect(inked(PLAN, 4).slice(0, 3)).toEqual([0, 1, 0]);
-    expect(inked(PLAN, 1)[0]).toBeCloseTo((255 + 128) / 2 / 255, 3);
-    expect(inked(PLAN, 99).slice(0, 3)).toEqual([0, 1, 0]);
-  });
-
-  it('lets the bed through at the margin and covers it where it is deep', () => {
-    const covers = [0, 1, 3, 9].map((depth) => inked(PLAN, depth)[3]);
-    expect(covers).toEqual([...covers].sort((a, b) => a - b));
-    expect(covers[0]).toBeLessThan(0.5);
-    expect(covers.at(-1)).toBeLessThan(1);
+    expect(finishedAt(PLAN.look, 0)).toEqual([255, 0, 0]);
+    expect(finishedAt(PLAN.look, 4)).toEqual([0, 255, 0]);
+    expect(finishedAt(PLAN.look, 1)[0]).toBeCloseTo((255 + 128) / 2, 9);
+    expect(finishedAt(PLAN.look, 99)).toEqual([0, 255, 0]);
     expect(waterMesh(GROUND, PLAN).colours).toHaveLength(20 * 4);
   });
 });

@@ -1,6 +1,6 @@
 import { layersOf, pouredAs } from '@web/api/plan';
 import type { Build, BuildPlan } from '@web/api/types';
-import { amounts, drops, hours, lasting, parts } from '@web/slip/words';
+import { amounts, hours, lasting, parts } from '@web/slip/words';
 import { METRIC } from '@web/units/units';
 import { nextPour, nextThing, tide } from '@web/tideline/tide';
 
@@ -127,12 +127,6 @@ describe('the words of a layer', () => {
   it('has no second figure for what is one part', () => {
     const batch = { aMl: 57, bMl: 0, aG: 59.9, bG: 0, mixedMl: 57, mixedG: 59.9, worstRatioErrorPercent: 0 };
     expect(parts({ ...batch, ok: true, marks: null }, 1, true, METRIC)).toBe('59.9 g');
-  });
-
-  it('counts drops', () => {
-    expect(drops(one.tint)).toBe('5 drops');
-    expect(drops({ drops: 1 })).toBe('1 drop');
-    expect(drops(null)).toBe('clear');
   });
 
   it.each([

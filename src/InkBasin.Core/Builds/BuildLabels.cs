@@ -28,6 +28,7 @@ internal static class BuildLabels
         : before.Name != after.Name ? $"Rename {before.Name} to {after.Name}"
         : before.Seed != after.Seed ? $"Move {after.Name}"
         : before.ProductId != after.ProductId ? $"Change the product of {after.Name}"
+        : before.Paint != after.Paint ? $"Paint the bed of {after.Name}"
         : before.Ink != after.Ink ? $"Change the ink of {after.Name}"
         : before.Barrier != after.Barrier ? after.Barrier is null ? $"Strike out the barrier of {after.Name}" : $"Log a barrier under {after.Name}"
         : before.Gel != after.Gel ? $"Change the gel on {after.Name}"

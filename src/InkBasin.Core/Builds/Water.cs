@@ -51,6 +51,9 @@ public sealed record Water
     /// <summary>Its ink.</summary>
     public InkChoice Ink { get; init; } = new(null, 0);
 
+    /// <summary>How its bed is painted.</summary>
+    public BedPaint Paint { get; init; } = new();
+
     /// <summary>When the first layer is to be poured; null while undecided.</summary>
     public DateTimeOffset? FirstPourAt { get; init; }
 
@@ -74,8 +77,8 @@ public sealed record Water
         Require.Known(Flow, $"{field}.flow");
         Require.Within(SealMm, 0.5, 20, $"{field}.sealMm");
         Require.Present(Ink, $"{field}.ink");
-        Require.Within(Ink.MlPer100Ml, 0, 20, $"{field}.ink.mlPer100Ml");
-        Require.Within(Ink.FirstTimes, 1, 20, $"{field}.ink.firstTimes");
+        Ink.Check($"{field}.ink");
+        Require.Present(Paint, $"{field}.paint").Check($"{field}.paint");
         Require.Within(TopUpMm, 0, 10, $"{field}.topUpMm");
         if (FirstPourAt is { } first) Clock.Check(first, $"{field}.firstPourAt");
         if (OwnTopsMm is { } tops) CheckTops(tops, $"{field}.ownTopsMm");

@@ -1,35 +1,5 @@
 namespace InkBasin.Core.Ink;
 
-/// <summary>Colour as linear light, 0…1 a channel.</summary>
-/// <param name="R">Red.</param>
-/// <param name="G">Green.</param>
-/// <param name="B">Blue.</param>
-public readonly record struct LinearRgb(double R, double G, double B)
-{
-    /// <summary>Luminance (IEC 61966-2-1 primaries).</summary>
-    public double Y => (0.2126 * R) + (0.7152 * G) + (0.0722 * B);
-
-    /// <summary>From sRGB as on a screen, 0…255 a channel (IEC 61966-2-1).</summary>
-    public static LinearRgb FromSrgb(double r, double g, double b)
-    {
-        static double Linear(double value) => value / 255 is var v && v <= 0.04045 ? v / 12.92 : Math.Pow((v + 0.055) / 1.055, 2.4);
-        return new LinearRgb(Linear(r), Linear(g), Linear(b));
-    }
-
-    /// <summary>As on a screen: '#' and six lower-case digits; what no screen shows is clamped.</summary>
-    public string ToHex()
-    {
-        static int Byte(double linear)
-        {
-            var v = Math.Clamp(linear, 0, 1);
-            v = v <= 0.0031308 ? v * 12.92 : (1.055 * Math.Pow(v, 1 / 2.4)) - 0.055;
-            return (int)Math.Floor((v * 255) + 0.5);
-        }
-
-        return $"#{Byte(R):x2}{Byte(G):x2}{Byte(B):x2}";
-    }
-}
-
 /// <summary>
 /// Inked resin as Kubelka &amp; Munk (1931) see it: how much it swallows and scatters of each channel over a mm.
 /// </summary>
@@ -39,6 +9,9 @@ public sealed record InkLayer(LinearRgb Absorption, LinearRgb Scatter)
 {
     /// <summary>Contrast at which two patches of bed can no longer be told apart (models.md §6).</summary>
     public const double FadedContrast = 0.02;
+
+    /// <summary>Water that gives back less of the light looks black (models.md §6).</summary>
+    public const double DarkY = 0.02;
 
     private const double DeepestMm = 1000;
 
@@ -53,8 +26,8 @@ public sealed record InkLayer(LinearRgb Absorption, LinearRgb Scatter)
         foreach (var (tint, strength) in tints)
         {
             Require.NotNegative(strength, "mlPer100Ml");
-            k = Add(k, tint.Absorption, strength);
-            s = Add(s, tint.Scatter, strength);
+            k = k.Plus(tint.Absorption, strength);
+            s = s.Plus(tint.Scatter, strength);
         }
 
         return new InkLayer(k, s);
@@ -68,56 +41,89 @@ public sealed record InkLayer(LinearRgb Absorption, LinearRgb Scatter)
         Reflectance(Absorption.G, Scatter.G, bed.G, depthMm),
         Reflectance(Absorption.B, Scatter.B, bed.B, depthMm));
 
+    /// <summary>The bed that would look so through a depth of it: <see cref="Over"/> turned round. Darker than black or lighter than white is cut off there.</summary>
+    /// <param name="seen">What is to be seen.</param>
+    /// <param name="depthMm">Depth, mm, ≥ 0.</param>
+    public LinearRgb BedFor(LinearRgb seen, double depthMm)
+    {
+        double Channel(double k, double s, double wanted)
+        {
+            var (over, through) = Passes(k, s, depthMm);
+            var bed = (wanted - over) / (through + (over * (wanted - over)));
+            return double.IsFinite(bed) ? Math.Clamp(bed, 0, 1) : 0;
+        }
+
+        return new(Channel(Absorption.R, Scatter.R, seen.R), Channel(Absorption.G, Scatter.G, seen.G), Channel(Absorption.B, Scatter.B, seen.B));
+    }
+
     /// <summary>
     /// The least depth at which a light and a dark patch of bed can no longer be told apart, mm; null where that never happens within a
     /// metre, or where no light is left to tell by: a clear dye turns black without hiding anything.
     /// </summary>
     /// <param name="light">The light patch.</param>
     /// <param name="dark">The dark patch.</param>
-    public double? FadeDepthMm(LinearRgb light, LinearRgb dark)
-    {
-        if (Contrast(light, dark, 0) is { } bare && bare <= FadedContrast) return 0;
-        double clear = 0, faded = 0;
+    public double? FadeDepthMm(LinearRgb light, LinearRgb dark) => LeastDepthMm(depth => Contrast(light, dark, depth) is { } contrast ? contrast <= FadedContrast : null);
 
-        // Steps that grow, so that a shallow answer is found as surely as a deep one; then bisection.
-        for (var depth = 0.001; ; depth *= 1.05)
-        {
-            depth = Math.Min(depth, DeepestMm);
-            if (Contrast(light, dark, depth) is not { } contrast) return null;
-            if (contrast <= FadedContrast)
-            {
-                faded = depth;
-                break;
-            }
+    /// <summary>The least depth from which even a light patch of bed gives back less than <see cref="DarkY"/>, mm; null where that never happens within a metre.</summary>
+    /// <param name="light">The light patch.</param>
+    public double? DarkDepthMm(LinearRgb light) => LeastDepthMm(depth => Over(light, depth).Y < DarkY);
 
-            if (depth >= DeepestMm) return null;
-            clear = depth;
-        }
-
-        while (faded - clear > 1e-4)
-        {
-            var middle = (clear + faded) / 2;
-            if (Contrast(light, dark, middle) <= FadedContrast) faded = middle;
-            else clear = middle;
-        }
-
-        return faded;
-    }
-
-    private double? Contrast(LinearRgb light, LinearRgb dark, double depthMm)
+    /// <summary>Michelson contrast of two patches through a depth of it; null where hardly any light comes back from either.</summary>
+    internal double? Contrast(LinearRgb light, LinearRgb dark, double depthMm)
     {
         double a = Over(light, depthMm).Y, b = Over(dark, depthMm).Y;
         return a + b < 1e-6 ? null : Math.Abs(a - b) / (a + b);
     }
 
-    // The stable form: β = √(K(K+2S)), T = tanh(βd)/β; where β is nothing, T is the depth.
-    private static double Reflectance(double k, double s, double bed, double depthMm)
+    // Steps that grow, so that a shallow answer is found as surely as a deep one; then bisection. What can no longer be told ends it.
+    private static double? LeastDepthMm(Func<double, bool?> reached)
     {
-        if (s <= 0) return bed * Math.Exp(-2 * k * depthMm);
-        var beta = Math.Sqrt(k * (k + (2 * s)));
-        var t = beta * depthMm < 1e-9 ? depthMm : Math.Tanh(beta * depthMm) / beta;
-        return (((s - ((k + s) * bed)) * t) + bed) / (((k + s - (s * bed)) * t) + 1);
+        if (reached(0) == true) return 0;
+        double before = 0, at = 0;
+        for (var depth = 0.001; ; depth *= 1.05)
+        {
+            depth = Math.Min(depth, DeepestMm);
+            if (reached(depth) is not { } there) return null;
+            if (there)
+            {
+                at = depth;
+                break;
+            }
+
+            if (depth >= DeepestMm) return null;
+            before = depth;
+        }
+
+        while (at - before > 1e-4)
+        {
+            var middle = (before + at) / 2;
+            if (reached(middle) == true) at = middle;
+            else before = middle;
+        }
+
+        return at;
     }
 
-    private static LinearRgb Add(LinearRgb a, LinearRgb b, double by) => new(a.R + (b.R * by), a.G + (b.G * by), a.B + (b.B * by));
+    // What a channel gives back over a bed: R₀ + T²·R_g/(1 − R₀·R_g).
+    internal static double Reflectance(double k, double s, double bed, double depthMm)
+    {
+        var (over, through) = Passes(k, s, depthMm);
+        return over + (through * bed / (1 - (over * bed)));
+    }
+
+    // What a layer gives back over black, R₀, and what gets through it and back up, T². With β = √(K(K+2S)) and E = e^(−2βd) every term is
+    // positive, so that nothing is lost however thick or clear the layer is; where β is next to nothing (only scatter, or no depth) the form with
+    // tanh(βd)/β, which is then all but the depth.
+    private static (double OverBlack, double Through) Passes(double k, double s, double depthMm)
+    {
+        var beta = Math.Sqrt(k * (k + (2 * s)));
+        if (beta * depthMm < 1e-4)
+        {
+            double shrunk = beta * depthMm * beta * depthMm, t = depthMm * (1 - (shrunk / 3)), d = ((k + s) * t) + 1;
+            return (s * t / d, (1 - shrunk) / (d * d));
+        }
+
+        double e = Math.Exp(-2 * beta * depthMm), down = ((k + s) * (1 - e)) + (beta * (1 + e));
+        return (s * (1 - e) / down, 4 * beta * beta * e / (down * down));
+    }
 }

@@ -1,28 +1,42 @@
 namespace InkBasin.Core.Ink;
 
+/// <summary>A tint thinned in part one, so that a drop of it is fine enough.</summary>
+/// <param name="PartsToOne">Parts of part one to one of tint, by volume.</param>
+/// <param name="UsedMl">How much of it goes into the batch, ml.</param>
+/// <param name="PartOneMl">Part one that comes in with it, ml: so much less is measured out.</param>
+public sealed record LetDown(int PartsToOne, double UsedMl, double PartOneMl);
+
 /// <summary>What a batch gets of a tint.</summary>
+/// <param name="TintId">Which.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Unit">What it is measured out in: drops, where it is let down.</param>
+/// <param name="WantedMlPer100Ml">What the recipe asks for, ml per 100 ml of mixed resin.</param>
 /// <param name="ExactMl">c·V/100, ml.</param>
-/// <param name="Drops">Whole drops.</param>
-/// <param name="GivenMlPer100Ml">What those drops make, ml per 100 ml of mixed resin.</param>
+/// <param name="Amount">How much of the unit is really measured out.</param>
+/// <param name="GivenMlPer100Ml">What that makes, ml per 100 ml of mixed resin.</param>
 /// <param name="OffPercent">How far that is from what was wanted, %; positive is too strong.</param>
-public sealed record TintDose(double ExactMl, int Drops, double GivenMlPer100Ml, double OffPercent)
+/// <param name="LetDown">How it is thinned first; null when it goes in as it is.</param>
+public sealed record TintDose(
+    string TintId,
+    string Name,
+    TintUnit Unit,
+    double WantedMlPer100Ml,
+    double ExactMl,
+    double Amount,
+    double GivenMlPer100Ml,
+    double OffPercent,
+    LetDown? LetDown)
 {
-    /// <summary>
-    /// Whole drops of tint for a batch: c·V/100/dropMl, rounded (models.md §6). Equal batches get the same count, so the
-    /// layers match.
-    /// </summary>
+    /// <summary>Whole steps of a measure, halves rounded away from nought: c·V/100/step (models.md §6).</summary>
     /// <param name="mlPer100Ml">Wanted strength c, ml in 100 ml of mixed resin, ≥ 0 (1 counts as 1 % of tint).</param>
     /// <param name="mixedMl">The batch V, ml, above 0.</param>
-    /// <param name="dropMl">One drop, ml, above 0.</param>
+    /// <param name="stepMl">One step of the measure, a drop for example, ml, above 0.</param>
     /// <exception cref="RefusedException">A number out of range.</exception>
-    public static TintDose For(double mlPer100Ml, double mixedMl, double dropMl)
+    public static long StepsFor(double mlPer100Ml, double mixedMl, double stepMl)
     {
         Require.NotNegative(mlPer100Ml, "mlPer100Ml");
         Require.Positive(mixedMl, "mixedMl");
-        Require.Positive(dropMl, "dropMl");
-        var exact = mlPer100Ml * mixedMl / 100;
-        var drops = (int)Math.Min(int.MaxValue, Math.Round(exact / dropMl, MidpointRounding.AwayFromZero));
-        var given = drops * dropMl * 100 / mixedMl;
-        return new TintDose(exact, drops, given, mlPer100Ml > 0 ? ((given / mlPer100Ml) - 1) * 100 : 0);
+        Require.Positive(stepMl, "stepMl");
+        return (long)Math.Min(1e15, Math.Round(mlPer100Ml * mixedMl / 100 / stepMl, MidpointRounding.AwayFromZero));
     }
 }

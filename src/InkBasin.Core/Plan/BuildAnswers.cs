@@ -98,7 +98,7 @@ public sealed class BuildAnswers
         Build.Making,
         Build.Room,
         Build.Drying.Coats,
-        [.. Waters.Select(water => new InkedWater(water.Standing, water.Case.Tint?.Name, water.Case.InkOf(1)))],
+        [.. Waters.Select(water => new InkedWater(water.Standing, water.Case.InkName, water.Case.InkOf(1)))],
         Build.Dams.Zip(Dams).Where(pair => pair.First.Make != DamMake.Tape).Sum(pair => pair.Second.SeamMm),
         Cancel);
 

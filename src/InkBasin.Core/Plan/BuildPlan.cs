@@ -16,6 +16,7 @@ namespace InkBasin.Core.Plan;
 /// <param name="Safe">How deep a layer may be over its bed; null without a product or water, or where no layer is safe.</param>
 /// <param name="Layers">The layers, from the bed up.</param>
 /// <param name="Look">What it looks like.</param>
+/// <param name="Ink">What its ink does: over its bed, in the cup, through a clear side.</param>
 /// <param name="Gel">Gloss gel on its surface; null when none is wanted.</param>
 /// <param name="Seep">What the first layer will lose through the leak the last test has shown.</param>
 /// <param name="After">What its last pour came to and what to do now.</param>
@@ -29,6 +30,7 @@ public sealed record WaterPlan(
     SafePlan? Safe,
     Answer<LayerPlans> Layers,
     WaterLook Look,
+    WaterInk Ink,
     GelPlan? Gel,
     Answer<Seep> Seep,
     Answer<AfterPour> After,

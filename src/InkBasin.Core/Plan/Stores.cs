@@ -1,3 +1,4 @@
+using InkBasin.Core.Ink;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 

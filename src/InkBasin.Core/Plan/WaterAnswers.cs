@@ -1,5 +1,6 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Materials;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
@@ -108,7 +109,8 @@ public sealed class WaterAnswers
             Takes,
             Safe,
             Layers,
-            WaterLook.Of(Case, Planned.Count > 0 ? Planned[0].DepthMm : null),
+            WaterLook.Of(Case, Planned),
+            WaterInk.Of(Case, Planned, _build.Dams.Any(dam => dam.Holds.Contains(_water.Id)) || edges.Open.Count > 0),
             GelPlan.Of(_water.Gel, _build.Stores.Sheet(_water.Gel?.ProductId), Standing.Region.AreaMm2, _build.Build.Room),
             Answer.Of(() => Case.Sheet is { Traits.IsOnePart: false } sheet && Planned.Count > 0
                 ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room)
@@ -118,16 +120,19 @@ public sealed class WaterAnswers
             new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))));
     }
 
+    private IReadOnlyList<BegunPour> Begun => [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)];
+
     private PourCase CaseOf() => new()
     {
         Water = Standing,
         Layering = _water.Layering,
         Ink = _water.Ink,
         Sheet = _build.Stores.Sheet(_water.ProductId),
-        Tint = _build.Stores.Tint(_water.Ink.TintId),
+        Tints = [.. Begun.Select(pour => pour.Ink).Append(_water.Ink).OfType<InkChoice>().SelectMany(ink => ink.Parts).Select(part => part.TintId).Distinct().Select(_build.Stores.Tint).OfType<Tint>()],
+        Paint = _water.Paint,
         Barrier = _water.Barrier,
         FirstPourAt = _water.FirstPourAt,
-        Begun = [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)],
+        Begun = Begun,
         Things = _build.ThingsIn(Standing),
         Storage = _tested.Value.Storage,
         Bed = _build.BedUnder(Standing),

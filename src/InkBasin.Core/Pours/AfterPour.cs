@@ -99,8 +99,8 @@ public sealed record AfterPour(
         foreach (var (other, theirs) in waters)
         {
             var index = theirs.Layers.Index().FirstOrDefault(one => one.Item.Poured is null) is { Item: not null } next ? next.Index : -1;
-            if (left < LeastLeftMl || other == water || index < 0 || other.Sheet?.Id != water.Sheet?.Id || other.Tint?.Id != water.Tint?.Id) continue;
-            if (Math.Abs(other.StrengthOf(index) - water.StrengthOf(number - 1)) > 1e-9) continue;
+            if (left < LeastLeftMl || other == water || index < 0 || other.Sheet?.Id != water.Sheet?.Id) continue;
+            if (other.ChoiceOf(index).KeyOf(index) != water.ChoiceOf(number - 1).KeyOf(number - 1)) continue;
             var layer = theirs.Layers[index];
             if (index > 0 && layer.PourAt is { } due && due > result.At) continue;
             var takes = Math.Min(left, layer.VolumeMl);

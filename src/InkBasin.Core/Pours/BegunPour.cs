@@ -1,3 +1,5 @@
+using InkBasin.Core.Ink;
+
 namespace InkBasin.Core.Pours;
 
 /// <summary>What really became of a pour. What nobody looked at stays null.</summary>
@@ -38,6 +40,9 @@ public sealed record BegunPour(string Id, string WaterId, int Layer, DateTimeOff
     /// <summary>Where it was meant to come to when it was begun, mm; a later change of plan does not move it. Null when not kept.</summary>
     public double? ToMm { get; init; }
 
+    /// <summary>The recipe its ink was mixed by; a later change of the water's does not change what is poured. Null when not kept.</summary>
+    public InkChoice? Ink { get; init; }
+
     /// <summary>What became of it; null until it is noted.</summary>
     public PourResult? Result { get; init; }
 
@@ -50,6 +55,7 @@ public sealed record BegunPour(string Id, string WaterId, int Layer, DateTimeOff
         Require.Within(Layer, 1, Layers.MostLayers, $"{field}.layer");
         Clock.Check(At, $"{field}.at");
         if (ToMm is { } to) Require.Within(to, -500, 1000, $"{field}.toMm");
+        Ink?.Check($"{field}.ink");
         Result?.Check($"{field}.result");
         for (var i = 0; i < Require.Present(Answers, $"{field}.answers").Count; i++) Require.Present(Answers[i], $"{field}.answers[{i}]").Check($"{field}.answers[{i}]");
     }

@@ -80,7 +80,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 cut[i].DepthMm,
                 volume,
                 batches.Mix,
-                water.Tint is { } tint ? TintDose.For(water.StrengthOf(i), batches.Mix.Batches[0].MixedMl, tint.DropMl) : null,
+                null,
                 pourH,
                 pourH + waits.RecoatFromH,
                 pourH + waits.RecoatToH,
@@ -100,6 +100,21 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
             pourH += waits.RecoatFromH;
         }
 
-        return layers;
+        return Inked(water, layers);
+    }
+
+    // What is poured and what is ahead are counted out each for itself: a cup of let-down is made for what is ahead.
+    private static List<PlannedLayer> Inked(PourCase water, List<PlannedLayer> layers)
+    {
+        var inked = new BatchInk?[layers.Count];
+        foreach (var together in layers.Index().GroupBy(one => one.Item.Poured is null))
+        {
+            List<(int Index, InkBatch Batch)> batches = [.. together
+                .Select(one => (one.Index, Batch: water.BatchOf(one.Index, one.Item.Mix.Batches[0].MixedMl, one.Item.DepthMm)))
+                .Where(one => one.Batch is not null).Select(one => (one.Index, one.Batch!))];
+            foreach (var ((index, _), made) in batches.Zip(BatchInk.Together([.. batches.Select(one => one.Batch)]))) inked[index] = made;
+        }
+
+        return [.. layers.Select((layer, i) => layer with { Ink = inked[i] })];
     }
 }

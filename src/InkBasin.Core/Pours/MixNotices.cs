@@ -47,15 +47,24 @@ internal static class MixNotices
             ("staleG", draw.StaleG));
     }
 
-    public static Notice NotADrop(ProductSheet sheet) => Notice.Of("notADrop", Standing.Tight, $"The cup is too small for even one whole drop: thin the tint in {Thinner(sheet)} first, or mix more at once.");
+    /// <summary>What is said of a batch's ink: what is let down first, and what its whole drops still miss.</summary>
+    public static IEnumerable<Notice> OfInk(BatchInk ink, ProductSheet sheet)
+    {
+        foreach (var dose in ink.Doses)
+        {
+            if (dose.LetDown is not { } let) continue;
+            yield return Notice.Of(
+                "letDown",
+                Standing.Holds,
+                $"{dose.Name} is too strong to be counted out as it is: first thin 1 part of it with {let.PartsToOne} parts of {Thinner(sheet)}.",
+                ("partsToOne", let.PartsToOne));
+        }
 
-    public static Notice DropsOff(TintDose dose, ProductSheet sheet) => Notice.Of(
-        "dropsOff",
-        Standing.Tight,
-        $"Whole drops put this cup {Math.Abs(dose.OffPercent):0} % {(dose.OffPercent > 0 ? "over" : "under")} the wanted tint: thin the tint in {Thinner(sheet)} first.",
-        ("offPercent", dose.OffPercent));
+        if (ink.DeltaE > BatchInk.MostDeltaE)
+            yield return Notice.Of("inkOff", Standing.Tight, $"However it is counted out, the colour of this batch is {ink.DeltaE:0.0} off the recipe’s: mix more at once.", ("deltaE", ink.DeltaE));
+    }
 
-    public static Notice OneMix(IEnumerable<string> waters) => Notice.Of("oneMix", Standing.Holds, $"One mix for {string.Join(", ", waters)}: the same drops in every cup, or they do not match.");
+    public static Notice OneMix(IEnumerable<string> waters) => Notice.Of("oneMix", Standing.Holds, $"One mix for {string.Join(", ", waters)}: the same tints in every cup, or they do not match.");
 
     /// <summary>What a tint is thinned in before it goes into a cup of a product.</summary>
     public static string Thinner(ProductSheet sheet) => sheet.Traits.IsOnePart ? "a little of it" : "part one";

@@ -34,17 +34,17 @@ public sealed record CardLine(
 /// <param name="Number">Which one, from 1.</param>
 /// <param name="Count">Of how many in the session.</param>
 /// <param name="Batch">What to measure out.</param>
-/// <param name="Tint">Drops; null when clear.</param>
+/// <param name="Ink">What goes in of each tint; null when clear.</param>
 /// <param name="Lines">Where it is poured, in order: the largest first, so that little stays in the cup to heat.</param>
 /// <param name="Things">What is put in or kept down beside it: before the first cup of its layer is mixed, or after the last is poured.</param>
-public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint, IReadOnlyList<CardLine> Lines, IReadOnlyList<ThingMoment> Things);
+public sealed record MixCard(int Number, int Count, Batch Batch, BatchInk? Ink, IReadOnlyList<CardLine> Lines, IReadOnlyList<ThingMoment> Things);
 
 /// <summary>Resin mixed at one time for all the waters that take the same.</summary>
 /// <param name="Number">Which session ahead, from 1.</param>
 /// <param name="ProductId">The product.</param>
 /// <param name="ProductName">Its name.</param>
-/// <param name="TintName">The tint; null when clear.</param>
-/// <param name="MlPer100Ml">Its strength.</param>
+/// <param name="InkName">Its tints; null when clear.</param>
+/// <param name="MlPer100Ml">All of them together, ml in 100 ml.</param>
 /// <param name="At">When; null while undecided.</param>
 /// <param name="PourH">Hours from the first pour of its waters.</param>
 /// <param name="Pools">The layers it fills.</param>
@@ -55,6 +55,7 @@ public sealed record MixCard(int Number, int Count, Batch Batch, TintDose? Tint,
 /// <param name="SecondStirMin">Minutes in the second.</param>
 /// <param name="PotLifeMin">Out of the cup within this, minutes from the first touch of the parts; null where there is no such limit.</param>
 /// <param name="WorkMin">What stirring and pouring take, minutes.</param>
+/// <param name="LetDowns">What is let down before the cups are mixed.</param>
 /// <param name="Cards">The cups.</param>
 /// <param name="Stock">What it takes out of the bottles; null when none of the product is noted.</param>
 /// <param name="Notices">What the maker should know, worst first.</param>
@@ -64,7 +65,7 @@ public sealed record MixSession(
     int Number,
     string ProductId,
     string ProductName,
-    string? TintName,
+    string? InkName,
     double MlPer100Ml,
     DateTimeOffset? At,
     double PourH,
@@ -76,6 +77,7 @@ public sealed record MixSession(
     double SecondStirMin,
     double? PotLifeMin,
     double WorkMin,
+    IReadOnlyList<LetDownCard> LetDowns,
     IReadOnlyList<MixCard> Cards,
     StockDraw? Stock,
     IReadOnlyList<Notice> Notices,
@@ -155,8 +157,8 @@ public static class MixSessions
     }
 
     // The same product, ink and minute; without a date, the same hours from an undecided first pour.
-    private static (string Product, string? Tint, double Strength, long At, bool Dated) Key(Ahead one) =>
-        (one.Sheet.Id, one.Case.Tint?.Id, one.Case.StrengthOf(one.Index),
+    private static (string Product, string Ink, long At, bool Dated) Key(Ahead one) =>
+        (one.Sheet.Id, one.Case.ChoiceOf(one.Index).KeyOf(one.Index),
             one.Layer.PourAt is { } at ? at.UtcTicks / TimeSpan.TicksPerMinute : (long)Math.Round(one.Layer.PourH * 60), one.Layer.PourAt is not null);
 
     private static MixSession Session(int number, List<Ahead> layers, IReadOnlyList<(PourCase Case, LayerPlans Plans)> waters, RunDown bottles)
@@ -168,8 +170,7 @@ public static class MixSessions
         var places = layers.SelectMany(one => one.Places()).ToList();
         var batches = Batches.Of(volume, sheet, bench, places.Count);
         var (mix, batch) = (batches.Mix, batches.Mix.Batches[0]);
-        var strength = first.Case.StrengthOf(first.Index);
-        var dose = first.Case.Tint is { } tint ? TintDose.For(strength, batch.MixedMl, tint.DropMl) : null;
+        var ink = first.Case.BatchOf(first.Index, batch.MixedMl, first.Layer.DepthMm) is { } wanted ? BatchInk.Together([wanted], first.Layer.Ink?.LetDown)[0] : null;
         var draw = bottles.Known
             ? bottles.Take(mix.Batches.Sum(one => one.AG), mix.Batches.Sum(one => one.BG), first.Layer.PourAt is { } at ? DateOnly.FromDateTime(Clock.On(at, bench.Zone).DateTime) : null)
             : null;
@@ -177,8 +178,8 @@ public static class MixSessions
             number,
             sheet.Id,
             sheet.Name,
-            first.Case.Tint?.Name,
-            strength,
+            first.Case.InkName,
+            first.Case.RecipeOf(first.Index).Sum(part => part.MlPer100Ml),
             first.Layer.PourAt,
             first.Layer.PourH,
             [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.Layer.VolumeMl, one.Layer.Pools.Each.Count))],
@@ -189,9 +190,10 @@ public static class MixSessions
             sheet.StirMin * Batches.SecondStir,
             batches.PotLifeMin,
             batches.WorkMin,
-            Deal(places, mix, dose, bench.Measuring),
+            ink is null ? [] : LetDownCard.Of(ink, first.Case.Tints, mix.Batches.Count),
+            Deal(places, mix, ink, bench.Measuring),
             draw,
-            NoticesOf(batches, draw, sheet, dose, layers),
+            NoticesOf(batches, draw, sheet, ink, layers),
             CouldJoin(first, layers, waters),
             WorkingOf(bench, sheet, places.Count, volume, batches));
     }
@@ -225,7 +227,7 @@ public static class MixSessions
             $"The sheet of {sheet.Name}; its pot life carried over to this mass, cup and room by a lumped heat balance");
     }
 
-    private static List<MixCard> Deal(List<Place> places, MixAnswer mix, TintDose? dose, Measuring measuring)
+    private static List<MixCard> Deal(List<Place> places, MixAnswer mix, BatchInk? ink, Measuring measuring)
     {
         var count = mix.Batches.Count;
         var usable = places.Sum(one => one.VolumeMl) / count;
@@ -265,7 +267,7 @@ public static class MixSessions
                 (at, poured) = (at + 1, 0);
             }
 
-            cards.Add(new MixCard(k + 1, count, mix.Batches[k], dose, lines, []));
+            cards.Add(new MixCard(k + 1, count, mix.Batches[k], ink, lines, []));
         }
 
         return WithThings(cards, places);
@@ -288,15 +290,14 @@ public static class MixSessions
 
     private static MixCard With(MixCard card, IEnumerable<ThingMoment> things) => card with { Things = [.. card.Things, .. things] };
 
-    private static IReadOnlyList<Notice> NoticesOf(Batches batches, StockDraw? draw, ProductSheet sheet, TintDose? dose, List<Ahead> layers)
+    private static IReadOnlyList<Notice> NoticesOf(Batches batches, StockDraw? draw, ProductSheet sheet, BatchInk? ink, List<Ahead> layers)
     {
         var notices = new List<Notice>();
         if (batches.Stop is { } stop) notices.Add(stop);
         if (!batches.InTime) notices.Add(MixNotices.TurnsInTheCup(batches));
         if (draw is { Enough: false }) notices.Add(MixNotices.Short(draw, sheet));
         notices.AddRange(batches.Mix.Notices);
-        if (dose is { Drops: 0, ExactMl: > 0 }) notices.Add(MixNotices.NotADrop(sheet));
-        else if (dose is not null && Math.Abs(dose.OffPercent) > PourNotices.MuchOffPercent) notices.Add(MixNotices.DropsOff(dose, sheet));
+        if (ink is not null) notices.AddRange(MixNotices.OfInk(ink, sheet));
         if (layers.Count > 1) notices.Add(MixNotices.OneMix(layers.Select(one => one.Name)));
         return notices.WorstFirst();
     }
@@ -308,7 +309,7 @@ public static class MixSessions
             : [.. waters.Where(other =>
                 layers.TrueForAll(one => one.Id != other.Case.Water.Id)
                 && other.Case.Sheet?.Id == first.Sheet.Id
-                && other.Case.Ink == first.Case.Ink
+                && other.Case.Ink.SameAs(first.Case.Ink)
                 && other.Plans.Layers.Count > 0
                 && other.Plans.Layers[0].Poured is null
                 && other.Case.FirstPourAt != first.Case.FirstPourAt).Select(other => other.Case.Water.Id)];

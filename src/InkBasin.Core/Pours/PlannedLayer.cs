@@ -9,7 +9,7 @@ namespace InkBasin.Core.Pours;
 /// <param name="DepthMm">Its depth, mm.</param>
 /// <param name="VolumeMl">Resin on the model, ml.</param>
 /// <param name="Mix">What to measure out.</param>
-/// <param name="Tint">Drops for each batch; null when clear.</param>
+/// <param name="Ink">What each batch gets of the tints; null when clear.</param>
 /// <param name="PourH">Hours from the first pour.</param>
 /// <param name="RecoatFromH">Earliest next layer, hours from the first pour.</param>
 /// <param name="RecoatToH">Past this the surface must be scuffed and wiped before the next one.</param>
@@ -27,7 +27,7 @@ public sealed record PlannedLayer(
     double DepthMm,
     double VolumeMl,
     MixAnswer Mix,
-    TintDose? Tint,
+    BatchInk? Ink,
     double PourH,
     double RecoatFromH,
     double RecoatToH,

@@ -20,8 +20,11 @@ public sealed record PourCase
     /// <summary>Its product; null when that is not in the stores.</summary>
     public required ProductSheet? Sheet { get; init; }
 
-    /// <summary>Its tint; null when it is clear, or not in the stores.</summary>
-    public required Tint? Tint { get; init; }
+    /// <summary>The tints of its ink, and of what is poured of it already, as far as they are in the stores.</summary>
+    public required IReadOnlyList<Tint> Tints { get; init; }
+
+    /// <summary>How its bed is painted.</summary>
+    public required BedPaint Paint { get; init; }
 
     /// <summary>What keeps resin that dissolves polystyrene off the foam; null when nothing is logged.</summary>
     public required FoamBarrier? Barrier { get; init; }
@@ -47,13 +50,37 @@ public sealed record PourCase
     /// <summary>The bench.</summary>
     public required PourBench Bench { get; init; }
 
-    /// <summary>Strength of the tint in a layer, ml in 100 ml; 0 when clear.</summary>
+    /// <summary>Names of its tints, the leading one first; null when it is clear.</summary>
+    public string? InkName => RecipeOf(1) is { Count: > 0 } recipe ? string.Join(", ", recipe.Select(part => part.Tint.Name)) : null;
+
+    /// <summary>The recipe a layer is mixed by: what is poured keeps the one it was begun with.</summary>
     /// <param name="layer">Which layer, from 0.</param>
-    public double StrengthOf(int layer) => Tint is null ? 0 : Ink.StrengthOf(layer);
+    public InkChoice ChoiceOf(int layer) => layer < Begun.Count && Begun[layer].Ink is { } kept ? kept : Ink;
+
+    /// <summary>The tints of a layer, each with its strength in ml in 100 ml; empty when clear.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    public IReadOnlyList<(Tint Tint, double MlPer100Ml)> RecipeOf(int layer)
+    {
+        var choice = ChoiceOf(layer);
+        return [.. choice.Parts.Select(part => (Tint: Tints.FirstOrDefault(tint => tint.Id == part.TintId), part.MlPer100Ml)).Where(part => part.Tint is not null).Select(part => (part.Tint!, part.MlPer100Ml * choice.TimesOf(layer)))];
+    }
 
     /// <summary>Its resin with the ink of a layer in it.</summary>
     /// <param name="layer">Which layer, from 0.</param>
-    public InkLayer InkOf(int layer) => Tint is null ? BareResin.Layer : InkLayer.Mixed(BareResin.Layer, (Tint.Colour, Ink.StrengthOf(layer)));
+    public InkLayer InkOf(int layer) => InkLayer.Mixed(BareResin.Layer, RecipeOf(layer).Select(part => (part.Tint.Colour, part.MlPer100Ml)));
+
+    /// <summary>A batch for a layer, as it is to be inked; null when it is clear.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    /// <param name="mixedMl">The batch, ml.</param>
+    /// <param name="layerMm">Depth of the layer, mm.</param>
+    public InkBatch? BatchOf(int layer, double mixedMl, double layerMm) => RecipeOf(layer) is { Count: > 0 } recipe
+        ? new InkBatch(recipe, mixedMl, new InkSight(BareResin.Layer, Paint.At(Water.Region.MaxDepthMm), layerMm, Water.Region.MaxDepthMm))
+        : null;
+
+    /// <summary>A pale and a dark patch of its bed: where they cannot be told apart it has faded.</summary>
+    public (LinearRgb Pale, LinearRgb Dark) Patches => (
+        Paint.Beach is null ? UsualBed.Light : LinearRgb.FromHex(Paint.Beach, "beach"),
+        Paint.Middle is null ? UsualBed.Dark : LinearRgb.FromHex(Paint.Middle, "middle"));
 
     /// <summary>How its layers set; null without a product or water.</summary>
     public LayerCourse? Course(CancellationToken cancel = default) => Sheet is { } sheet && Water.DeepestCell >= 0 ? LayerCourse.For(this, sheet, cancel) : null;

@@ -11,16 +11,13 @@ internal static class PourNotices
     /// <summary>Air damper than this is told to one who pours what dries, %.</summary>
     public const double DampPercent = 70;
 
-    /// <summary>A dose of whole drops further than this off what was wanted is told, %.</summary>
-    public const double MuchOffPercent = 10;
-
     private const double Hair = 1e-9;
 
     /// <summary>What of the stores is missing.</summary>
     public static IEnumerable<Notice> OfStores(PourCase water)
     {
         if (water.Sheet is null) yield return Notice.Of("noProduct", Standing.Stop, "The product sheet is not in the stores: choose another product.");
-        if (water.Ink.TintId is not null && water.Tint is null) yield return Notice.Of("noTint", Standing.Stop, "The tint is not in the stores: choose another.");
+        if (water.Ink.Parts.Any(part => water.Tints.All(tint => tint.Id != part.TintId))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
     }
 
     /// <summary>What is said of the pours themselves; none without layers.</summary>
@@ -116,22 +113,25 @@ internal static class PourNotices
 
     private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
     {
-        if (water.Tint is not { } tint || water.Ink.MlPer100Ml <= 0) yield break;
-
         // What is in the water already cannot be mixed otherwise any more.
-        List<TintDose> ahead = [.. layers.Where(layer => layer.Poured is null).Select(layer => layer.Tint!)];
-        var given = ahead.Select(dose => dose.GivenMlPer100Ml).DefaultIfEmpty().Max();
+        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).Select(layer => layer.Ink).OfType<BatchInk>()];
+        var given = ahead.Select(batch => batch.GivenMlPer100Ml).DefaultIfEmpty().Max();
         if (given > sheet.TintLimitPercent + Hair)
             yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));
-        var worst = ahead.Select(dose => Math.Abs(dose.OffPercent)).DefaultIfEmpty().Max();
-        if (ahead.Any(dose => dose.Drops == 0))
-            yield return Notice.Of("notADrop", Standing.Tight, $"A batch is too small for even one whole drop of tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.");
-        else if (worst > MuchOffPercent)
-            yield return Notice.Of("dropsOff", Standing.Tight, $"Whole drops put a batch {worst:0} % off the wanted tint: mix more at once, or thin the tint in {MixNotices.Thinner(sheet)} first.", ("offPercent", worst));
+        foreach (var tint in water.Tints.Where(tint => !sheet.Traits.IsOnePart))
+        {
+            var most = ahead.SelectMany(batch => batch.Doses).Where(dose => dose.TintId == tint.Id).Select(dose => dose.GivenMlPer100Ml).DefaultIfEmpty().Max();
+            if (most > tint.Traits.UsualLimitPercent + Hair)
+                yield return Notice.Of("tooMuchOfItsKind", Standing.Tight, $"{tint.Name} at {most:0.##} % is more than resin usually bears of its kind, {tint.Traits.UsualLimitPercent:0.#} %. {tint.Traits.Caution}", ("givenPercent", most), ("limitPercent", tint.Traits.UsualLimitPercent));
+        }
+
+        foreach (var notice in ahead.SelectMany(batch => MixNotices.OfInk(batch, sheet)).DistinctBy(notice => notice.Sentence)) yield return notice;
+        if (InkNotices.Changed(water, layers) is { } changed) yield return changed;
+        if (water.RecipeOf(1) is not { Count: > 0 } recipe || water.Ink.MlPer100Ml <= 0) yield break;
         yield return Notice.Of(
             "recipe",
             Standing.Holds,
-            $"{water.Ink.MlPer100Ml:0.###} ml of {tint.Name} in every 100 ml, the same in each batch{(water.Ink.FirstTimes > 1 ? $"; {water.Ink.FirstTimes:0.#} times that in the first layer" : "")}.",
+            $"{string.Join(", ", recipe.Select(part => $"{part.MlPer100Ml:0.###} ml of {part.Tint.Name}"))} in every 100 ml, the same in each batch{(water.Ink.FirstTimes > 1 ? $"; {water.Ink.FirstTimes:0.#} times that in the first layer" : "")}.",
             ("mlPer100Ml", water.Ink.MlPer100Ml));
     }
 }

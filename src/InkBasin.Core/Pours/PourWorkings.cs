@@ -1,3 +1,4 @@
+using InkBasin.Core.Ink;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
 
@@ -13,7 +14,7 @@ internal static class PourWorkings
         if (course?.Curing is { } curing && safe is not null) yield return new("heat", HeatWorking(water.Bench, sheet, layers, curing, safe));
         yield return new("mix", MixWorking(water.Bench.Measuring, sheet, layers));
         yield return new("times", sheet.Traits.IsOnePart ? OnePartTimeWorking(water.Bench, sheet, layers, course?.Slowdown ?? 1) : TimeWorking(water.Bench, sheet, layers, course?.Slowdown ?? 1));
-        if (water.Tint is { } tint) yield return new("drops", DropWorking(water, tint, layers));
+        if (layers[0].Ink is { } ink) yield return new("drops", DropWorking(water, ink, layers));
     }
 
     private static Working LayerWorking(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, SafePlan? safe)
@@ -133,15 +134,22 @@ internal static class PourWorkings
             "The sheet’s hours × (wet depth ÷ its depth)² × (1 − its humidity) ÷ (1 − the room’s): water has to find its way out through all of the coat. Wait until it is clear.",
             $"The sheet of {sheet.Name}; drying by diffusion");
 
-    private static Working DropWorking(PourCase water, Tint tint, IReadOnlyList<PlannedLayer> layers) => new(
-        "Drops of tint",
+    private static Working DropWorking(PourCase water, BatchInk ink, IReadOnlyList<PlannedLayer> layers) => new(
+        "Tint for a batch",
         [
-            new("wanted, ml in 100 ml", water.Ink.MlPer100Ml, ""),
-            new("times as strong in the first layer", water.Ink.FirstTimes, ""),
-            new("one drop", tint.DropMl, "ml"),
             new("first batch, mixed", layers[0].Mix.Batches[0].MixedMl, "ml"),
-            new("first batch", layers[0].Tint!.Drops, "drops"),
+            new("times as strong in the first layer", water.ChoiceOf(0).FirstTimes, ""),
+            .. ink.Doses.SelectMany(InputsOf),
+            new("colour off the recipe’s, CIEDE2000", ink.DeltaE, ""),
         ],
-        "Strength × mixed ml ÷ 100 ÷ one drop, to whole drops. The same strength in every batch, or the layers do not match.",
-        "The maker's choice of ink");
+        "Strength × mixed ml ÷ 100 ÷ the finest step (a drop, 1 mg, half a millimetre on the stick), to whole steps. Where that shows by more than 2, the tint is let down first. The same strength in every batch, or the layers do not match.",
+        "The maker’s choice of ink; CIE 142:2001 for the difference, in the layer or in all the water, whichever is more");
+
+    private static IEnumerable<WorkingInput> InputsOf(TintDose dose)
+    {
+        yield return new($"{dose.Name}, wanted in 100 ml", dose.WantedMlPer100Ml, "ml");
+        yield return new($"{dose.Name}, that is", dose.ExactMl, "ml");
+        if (dose.LetDown is { } let) yield return new($"{dose.Name}, parts of part one to one of it", let.PartsToOne, "");
+        yield return new($"{dose.Name}, measured out", dose.Amount, dose.Unit switch { TintUnit.Milligram => "mg", TintUnit.StickMm => "mm", _ => "drops" });
+    }
 }

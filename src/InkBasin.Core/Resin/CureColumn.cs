@@ -86,7 +86,8 @@ public sealed partial class CureColumn
             if (i + 1 < _cells) _up[i] = 1 / (Resistance(i) + Resistance(i + 1));
         }
 
-        _topConductance = ToRoom(problem.TopWPerM2K, _cells - 1);
+        // A cover that is on from the first moment is never put on later.
+        _topConductance = ToRoom(problem.Cover is { AtH: <= 0 } now ? now.TopWPerM2K : problem.TopWPerM2K, _cells - 1);
         _bottomConductance = ToRoom(problem.BottomWPerM2K, 0);
         _temperature = new double[_cells];
         Array.Fill(_temperature, Temperature.ToK(problem.Room.AtC(0)));

@@ -44,6 +44,7 @@ internal static class WaterEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/strategies", Strategies);
         builds.MapGet("/{id:guid}/waters/{waterId}/surface", Surface);
         builds.MapGet("/{id:guid}/waters/{waterId}/pools", Pools);
+        builds.MapPost("/{id:guid}/waters/{waterId}/ink-match", MatchInk);
     }
 
     private static async Task<Ok<IReadOnlyList<HollowAnswer>>> Hollows(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, double leastMl = 0.5)
@@ -80,6 +81,12 @@ internal static class WaterEndpoints
         var split = Streams.Split(channel, bare, deepestMm, leastMm);
         var product = productId ?? (build.Waters.Count > 0 ? build.Waters[^1].ProductId : stores.Sheets[0].Id);
         return TypedResults.Ok(new ReachProposal(split.Channel, build.WatersFor(split, product), split.Reaches));
+    }
+
+    private static async Task<Ok<MatchedInk>> MatchInk(Guid id, string waterId, InkWish wish, BuildStore store, Answers answers, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        return TypedResults.Ok(MatchedInk.Of((await answers.OfAsync(build, cancel)).Of(waterId).Case, wish, stores.Tints, cancel));
     }
 
     private static async Task<Ok<ReckonedAnswer>> Reckoned(Guid id, string waterId, double levelMm, BuildStore store, Grounds grounds, CancellationToken cancel)

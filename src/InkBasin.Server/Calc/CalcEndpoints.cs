@@ -26,6 +26,9 @@ internal static class CalcEndpoints
         calc.MapPost("/bubbles", (BubblesRequest request) => TypedResults.Ok(ResinCalc.Bubbles(request)));
         calc.MapPost("/ripples", (RipplesRequest request) => TypedResults.Ok(ResinCalc.Ripples(request)));
         calc.MapPost("/seep", (SeepRequest request) => TypedResults.Ok(ResinCalc.Seep(request)));
+        calc.MapPost("/ink", (InkRequest request) => TypedResults.Ok(InkCalc.Ink(request)));
+        calc.MapPost("/ink-match", (InkMatchRequest request, CancellationToken cancel) => TypedResults.Ok(InkCalc.Match(request, cancel)));
+        calc.MapPost("/ink-calibrate", (InkCalibrateRequest request) => TypedResults.Ok(InkCalc.Calibrate(request)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 

@@ -1,5 +1,6 @@
 using InkBasin.Core;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Stock;
@@ -22,6 +23,7 @@ internal static class StoreEndpoints
         stores.MapGet("/products/{productId}/doubts", (string productId, Core.Plan.Stores shelf) => TypedResults.Ok(SheetDoubts.Of(
             shelf.Sheets.FirstOrDefault(sheet => sheet.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible))));
         stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
+        stores.MapGet("/waters", () => TypedResults.Ok(StartingWater.All));
         stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
         stores.MapGet("/covers", () => TypedResults.Ok(GroundCover.Examples));
         stores.MapGet("/stand-ins", () => TypedResults.Ok(StandInCatalogue.All));

@@ -1,6 +1,5 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Ink;
-using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Ink;
 

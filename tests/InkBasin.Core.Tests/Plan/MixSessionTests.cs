@@ -70,7 +70,7 @@ public class MixSessionTests
         Assert.Equal(["c", "a"], plan.Sessions.Is!.First(session => session.Pools[0].WaterId == "b").CouldJoin);
         var inked = Ponds with { Waters = [.. Ponds.Waters.Take(2), Ponds.Waters[2] with { Ink = new InkChoice("umber", 0.2) }] };
         Assert.All(PlanOf(inked).Sessions.Is!, session => Assert.Empty(session.CouldJoin));
-        Assert.Contains(PlanOf(inked).Sessions.Is!, session => session.TintName == "Umber" && session.Pools.Count == 1);
+        Assert.Contains(PlanOf(inked).Sessions.Is!, session => session.InkName == "Umber" && session.Pools.Count == 1);
     }
 
     [Property(MaxTest = 40)]
@@ -138,9 +138,9 @@ public class MixSessionTests
     {
         var plan = PlanOf(Ponds with { Waters = [.. Ponds.Waters.Select(water => water with { Ink = water.Ink with { FirstTimes = 3 } })] });
         Assert.Equal([0.6, 0.2], plan.Sessions.Is!.Select(session => Math.Round(session.MlPer100Ml, 9)));
-        Assert.True(plan.Waters[1].Layers.Is!.Layers[0].Tint!.Drops > 2 * plan.Waters[1].Layers.Is!.Layers[1].Tint!.Drops);
+        Assert.True(plan.Waters[1].Layers.Is!.Layers[0].Ink!.Doses[0].Amount > 2 * plan.Waters[1].Layers.Is!.Layers[1].Ink!.Doses[0].Amount);
 
         // Seen from above the deep water is darker than with the same ink throughout.
-        Assert.NotEqual(PlanOf(Ponds).Waters[1].Look.DepthColours[^1], plan.Waters[1].Look.DepthColours[^1]);
+        Assert.NotEqual(PlanOf(Ponds).Waters[1].Look.Tops[^1].Colours[^1], plan.Waters[1].Look.Tops[^1].Colours[^1]);
     }
 }

@@ -34,8 +34,8 @@ public class PlannerTests
         var plan = Only(Samples.Creek);
         var batch = plan.Layers.Is!.Layers[0].Mix.Batches[0];
         Assert.Equal(1.13 / 1.01, batch.AG / batch.BG, 0.005);
-        Assert.Equal(plan.Layers.Is!.Layers[0].Tint, plan.Layers.Is!.Layers[1].Tint);
-        Assert.Equal(Math.Round(0.2 * batch.MixedMl / 100 / 0.05), plan.Layers.Is!.Layers[0].Tint!.Drops);
+        Assert.Equal(plan.Layers.Is!.Layers[0].Ink!.Doses, plan.Layers.Is!.Layers[1].Ink!.Doses);
+        Assert.Equal(Math.Round(0.2 * batch.MixedMl / 100 / 0.05), Assert.Single(plan.Layers.Is!.Layers[0].Ink!.Doses).Amount);
     }
 
     [Fact]
@@ -91,10 +91,11 @@ public class PlannerTests
     }
 
     [Fact]
-    public void Too_much_tint_stops_and_too_few_drops_are_told()
+    public void Too_much_tint_stops_and_what_is_too_coarse_is_let_down()
     {
         Assert.Contains(Only(With(w => w with { Ink = new("umber", 5) })).Notices, n => n.Standing == Standing.Stop && n.Sentence.Contains("limit", StringComparison.Ordinal));
-        Assert.Contains(Only(With(w => w with { Ink = new("umber", 0.06) })).Notices, n => n.Sentence.StartsWith("Whole drops", StringComparison.Ordinal));
+        Assert.Contains(Only(With(w => w with { Ink = new("white-paste", 0.02) })).Notices, n => n.Kind == "letDown" && n.Sentence.StartsWith("White pigment paste is too strong", StringComparison.Ordinal));
+        Assert.DoesNotContain(Only(Samples.Creek).Notices, n => n.Kind == "letDown");
     }
 
     [Fact]
@@ -123,7 +124,9 @@ public class PlannerTests
         Assert.Equal(plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Of("heat", "hottest planned layer"));
         Assert.Equal((1.13, 1.01, 5, 3), (Of("mix", "density of part one"), Of("mix", "density of part two"), Of("mix", "lost on sticks and walls"), Of("mix", "kept back by each cup")));
         Assert.Equal((plan.Layers.Is!.Layers[1].PourH, plan.Layers.Is!.StripH - plan.Layers.Is!.Layers[1].PourH), (Of("times", "recoat from"), Of("times", "strip dams after")));
-        Assert.Equal(Of("drops", "first batch"), Math.Round(Of("drops", "wanted, ml in 100 ml") * Of("drops", "first batch, mixed") / 100 / Of("drops", "one drop")));
+        Assert.Equal(Of("drops", "Blue-green, measured out"), Math.Round(Of("drops", "Blue-green, wanted in 100 ml") * Of("drops", "first batch, mixed") / 100 / 0.05));
+        Assert.Equal(Of("drops", "Blue-green, wanted in 100 ml") * Of("drops", "first batch, mixed") / 100, Of("drops", "Blue-green, that is"), 12);
+        Assert.Equal(plan.Layers.Is!.Layers[0].Ink!.DeltaE, Of("drops", "colour off the recipe’s, CIEDE2000"));
         Assert.All(plan.Workings.Values, working => Assert.DoesNotContain("  ", working.Formula + working.Source, StringComparison.Ordinal));
     }
 

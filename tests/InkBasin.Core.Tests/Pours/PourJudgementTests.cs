@@ -204,28 +204,16 @@ public class PourJudgementTests
     [InlineData(0.125, 3)]
     [InlineData(0.2249, 4)]
     [InlineData(0.225, 5)]
-    public void Half_a_drop_rounds_away_from_nought(double mlPer100Ml, int drops) => Assert.Equal(drops, TintDose.For(mlPer100Ml, 100, 0.05).Drops);
-
-    [Theory]
-    [InlineData(9.9, false)]
-    [InlineData(10.1, true)]
-    public void Drops_over_a_tenth_off_are_told(double off, bool told)
-    {
-        // The batch holds so much that five drops are just so much too strong.
-        var clear = Only(With(Creek with { Ink = new InkChoice("umber", 0.4) }));
-        var mixed = clear.Layers.Is!.Layers[0].Mix.Batches[0].MixedMl;
-        var wanted = 5 * 0.05 * 100 / mixed / (1 + (off / 100));
-        Assert.Equal(told, Only(With(Creek with { Ink = new InkChoice("umber", wanted) })).Notices.Any(notice => notice.Kind == "dropsOff"));
-    }
+    public void Half_a_drop_rounds_away_from_nought(double mlPer100Ml, int drops) => Assert.Equal(drops, TintDose.StepsFor(mlPer100Ml, 100, 0.05));
 
     [Fact]
-    public void Drops_that_are_in_the_water_already_are_warned_of_no_more()
+    public void Tint_that_is_in_the_water_already_is_let_down_no_more()
     {
-        // Far too little for a whole drop in any layer.
-        var faint = With(Creek with { Ink = new InkChoice("umber", 0.01) });
+        // Far too little for a whole drop in any layer, and strong enough to be seen.
+        var faint = With(Creek with { Ink = new InkChoice("white-paste", 0.02) });
         var layers = Only(faint).Layers.Is!.Layers.Count;
         BegunPour Begun(int layer) => new($"p{layer}", "w", layer, Samples.Evening.AddDays(layer), []) { ToMm = Only(faint).Layers.Is!.Layers[layer - 1].ToMm };
-        bool Warns(int begun) => Only(faint with { Begun = [.. Enumerable.Range(1, begun).Select(Begun)] }).Notices.Any(notice => notice.Kind is "notADrop" or "dropsOff");
+        bool Warns(int begun) => Only(faint with { Begun = [.. Enumerable.Range(1, begun).Select(Begun)] }).Notices.Any(notice => notice.Kind is "letDown");
         Assert.True(Warns(0));
         Assert.True(Warns(layers - 1));
         Assert.False(Warns(layers));

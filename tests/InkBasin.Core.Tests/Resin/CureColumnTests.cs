@@ -69,6 +69,7 @@ public class CureColumnTests
     public void A_cover_that_goes_on_at_once_or_never_is_the_one_or_the_other()
     {
         Assert.Equal(Run(20, top: 4).PeakC, Covered(20, new LateCover(0.001, 4)).PeakC, 0.02);
+        Assert.Equal(Run(20, top: 4).PeakC, Covered(20, new LateCover(0, 4)).PeakC, 12);
         Assert.Equal(Run(20, top: 9).PeakC, Covered(20, new LateCover(96, 4)).PeakC, 9);
     }
 

@@ -15,6 +15,16 @@ export function useTints() {
   );
 }
 
+export function useStartingWaters() {
+  return (
+    useQuery({
+      queryKey: ['starting-waters'],
+      queryFn: () => answer(api.GET('/api/stores/waters')),
+      staleTime: Infinity,
+    }).data ?? []
+  );
+}
+
 export function usePlasters() {
   return (
     useQuery({ queryKey: ['plasters'], queryFn: () => answer(api.GET('/api/stores/plasters')), staleTime: Infinity })

@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useId, useMemo } from 'react';
 import { layersOf } from '../api/plan';
 import type { Build, BuildPlan, Water, WaterPlan } from '../api/types';
 import { useDesk, useOnDesk, type CutLine } from '../desk/DeskContext';
@@ -7,12 +7,12 @@ import { place, type Box, type Wish } from '../scene/labels';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import { useWaterline, useWaterlineKeys } from '../scene/useWaterline';
-import { layerShade } from '../staff/layerShade';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength, type Units } from '../units/units';
 import { damsAtEnds } from './dams';
 import { cutThings, type CutThing } from './drowned';
 import type { Lie } from './lie';
+import { inkStrips } from './inkStrips';
 import { PoolNumbers } from './PoolNumbers';
 import { takeSection, under, wetStretches, type Section } from './section';
 
@@ -133,7 +133,7 @@ const WaterCut = memo(function WaterCut({
   selected,
   section,
   columns,
-  lie: { x, y },
+  lie: { x, y, zero },
 }: {
   plan: WaterPlan;
   selected: boolean;
@@ -142,10 +142,34 @@ const WaterCut = memo(function WaterCut({
   lie: Lie;
 }) {
   const stretches = wetStretches(section, plan.level.wetRuns, columns);
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const strip = (layer: number) => `ink-${id}-${layer}`;
+  const strips = useMemo(() => inkStrips(section, plan.look), [section, plan.look]);
   const layers =
     layersOf(plan).length > 0 ? layersOf(plan) : [{ fromMm: plan.level.bedMm ?? 0, toMm: plan.level.waterlineMm }];
   return (
     <g className={selected ? 'cut-water selected' : 'cut-water'}>
+      <defs>
+        {plan.look.tops.map((top, n) => (
+          <pattern
+            key={n}
+            id={strip(n)}
+            patternUnits="userSpaceOnUse"
+            x={x(0)}
+            y={0}
+            width={Math.max(1, x(section.lengthMm) - x(0))}
+            height={zero + 60}
+          >
+            <image
+              href={strips[n] ?? ''}
+              width={Math.max(1, x(section.lengthMm) - x(0))}
+              height={zero + 60}
+              preserveAspectRatio="none"
+              data-top={top.toMm}
+            />
+          </pattern>
+        ))}
+      </defs>
       {layers.flatMap((layer, n) =>
         stretches
           .flatMap((stretch) => under(section, stretch, layer.toMm))
@@ -161,7 +185,7 @@ const WaterCut = memo(function WaterCut({
               <polygon
                 key={`${n} ${from}`}
                 className="cut-layer"
-                style={{ fill: layerShade(n, layers.length) }}
+                style={{ fill: `url(#${strip(n)})` }}
                 points={[...top, ...bed.reverse()].join(' ')}
               />
             );

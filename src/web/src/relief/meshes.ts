@@ -1,6 +1,6 @@
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
-import { inked } from '../sheet/inked';
+import { finishedAt } from '../scene/waterColour';
 
 /** Plain arrays of a mesh: three numbers a vertex, three indices a triangle. x right, y up, z toward the viewer, all mm. */
 export interface MeshArrays {
@@ -9,6 +9,9 @@ export interface MeshArrays {
   /** Red, green, blue and how much it covers, 0…1, for each vertex; absent for one colour throughout. */
   colours?: Float32Array;
 }
+
+/** The colours hold the bed as it is seen through the water: only a hint of the ground's own light comes through besides. */
+const WATER_COVERS = 0.94;
 
 /** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
 export const MOST_VERTICES = 160_000;
@@ -101,7 +104,8 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
       known = positions.length / 3;
       corner[at] = known;
       positions.push(column * ground.cellMm, plan.level.waterlineMm, row * ground.cellMm);
-      colours.push(...inked(plan, plan.level.waterlineMm - cornerHeight(ground, column, row)));
+      const seen = finishedAt(plan.look, plan.level.waterlineMm - cornerHeight(ground, column, row));
+      colours.push(seen[0] / 255, seen[1] / 255, seen[2] / 255, WATER_COVERS);
     }
     return known;
   };

@@ -304,13 +304,14 @@ export function Sheet({
               {/* Not while something is dragged: the relief alone says enough then, and the hand comes first. */}
               {!drafting && <HeightLines ground={ground} scale={view.scale} />}
               {build.waters.map((w, i) => {
-                const level = drawn.waters[i]?.level;
-                return level === undefined || !undisturbed ? null : (
+                const { level, look } = drawn.waters[i] ?? {};
+                return level === undefined || look === undefined || !undisturbed ? null : (
                   <WaterDrawing
                     key={w.id}
                     id={w.id}
                     ground={ground}
                     level={level}
+                    look={look}
                     scale={view.scale}
                     selected={w.id === water?.id}
                     spots={waters.spots[i]?.length ?? 0}

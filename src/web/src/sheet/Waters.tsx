@@ -2,6 +2,7 @@ import { memo, useMemo } from 'react';
 import type { Ground } from '../api/ground';
 import type { WaterLevel } from '../api/types';
 import { Label } from '../scene/Label';
+import { css, finishedAt, type Look } from '../scene/waterColour';
 import { pathOf, waterShapes } from './waterShapes';
 
 /** So many cells are drawn within a few milliseconds. */
@@ -12,6 +13,7 @@ export const WaterDrawing = memo(function WaterDrawing({
   id,
   ground,
   level,
+  look,
   scale,
   selected,
   spots,
@@ -21,6 +23,7 @@ export const WaterDrawing = memo(function WaterDrawing({
   id: string;
   ground: Ground;
   level: WaterLevel;
+  look: Look;
   /** Screen px per mm. */
   scale: number;
   selected: boolean;
@@ -37,13 +40,15 @@ export const WaterDrawing = memo(function WaterDrawing({
       deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: pathOf(rings) })),
     };
   }, [ground, level, rough]);
-  const deepest = Math.max(1, paths.deeper.length);
+  // Each step of depth in the colour of its middle.
+  const steps = [0, ...paths.deeper.map((one) => one.depthMm), level.maxDepthMm];
+  const colourOf = (step: number) => css(finishedAt(look, ((steps[step] ?? 0) + (steps[step + 1] ?? 0)) / 2));
   return (
     <g className={selected ? 'water selected' : 'water'} onPointerDown={() => onSelect(id)} data-water={id}>
       <g transform={`scale(${scale})`}>
-        <path className="water-surface" d={paths.surface} fillRule="evenodd" />
-        {paths.deeper.map(({ depthMm, path }) => (
-          <path key={depthMm} className="water-deeper" d={path} fillRule="evenodd" fillOpacity={0.5 / deepest} />
+        <path className="water-surface" d={paths.surface} fillRule="evenodd" style={{ fill: colourOf(0) }} />
+        {paths.deeper.map(({ depthMm, path }, i) => (
+          <path key={depthMm} className="water-deeper" d={path} fillRule="evenodd" style={{ fill: colourOf(i + 1) }} />
         ))}
         <path className="water-shore" d={paths.surface} fill="none" />
       </g>

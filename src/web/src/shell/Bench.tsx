@@ -15,6 +15,8 @@ import { useTool } from '../sheet/useTool';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
+import { InkSlip } from '../stages/ink/InkSlip';
+import { Wedge } from '../stages/ink/Wedge';
 import { PoursSlip } from '../stages/pours/PoursSlip';
 import type { WaterPart } from '../stages/water/parts';
 import type { ShoreWish } from '../stages/water/ShorePart';
@@ -52,6 +54,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   const [help, setHelp] = useState(false);
   const [span, setSpan] = useState<Span | null>(null);
   const [relief, setRelief] = useState(false);
+  const [below, setBelow] = useState<'wedge' | 'cut'>('wedge');
   const [looking, setLooking] = useState<Instrument | null>(null);
   const pourTest = usePourTest();
   const [part, setPart] = useState<WaterPart>('level');
@@ -175,8 +178,17 @@ function Instruments({ stage }: { stage: StagePath }) {
           >
             Relief
           </button>
+          {stage === 'ink' && (
+            <button
+              type="button"
+              className="relief-switch below-switch"
+              onClick={() => setBelow(below === 'wedge' ? 'cut' : 'wedge')}
+            >
+              {below === 'wedge' ? 'Cut' : 'Wedge'}
+            </button>
+          )}
         </div>
-        <Cut />
+        {stage === 'ink' && below === 'wedge' ? <Wedge /> : <Cut />}
       </main>
       <aside className="slip" aria-label="Slip">
         <Messages />
@@ -197,6 +209,7 @@ function Instruments({ stage }: { stage: StagePath }) {
           />
         )}
         {stage === 'pours' && <PoursSlip />}
+        {stage === 'ink' && <InkSlip />}
       </aside>
       <Tideline />
       {looking !== null && (

@@ -4,6 +4,7 @@ export const STAGES = [
   { path: 'ground', name: 'Ground', key: '2' },
   { path: 'water', name: 'Water', key: '3' },
   { path: 'pours', name: 'Pours', key: '4' },
+  { path: 'ink', name: 'Ink', key: '5' },
 ] as const;
 
 export type StagePath = (typeof STAGES)[number]['path'];

@@ -6,7 +6,7 @@ import { formatLength } from '../units/units';
 import { StandingMark } from './StandingMark';
 import { useFirst } from './useBeforePour';
 import { useNow } from './useNow';
-import { drops, hours, parts, scuff, when } from './words';
+import { hours, inkInShort, parts, scuff, when } from './words';
 
 /** The next pour in a maker's words. */
 export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -62,7 +62,7 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
         <strong>
           {batch?.bMl === 0 ? 'Take' : 'Mix'} {parts(batch, count, byScale, units)}
         </strong>
-        , {drops(session?.cards[0]?.tint ?? layer.tint)}, for layer {index + 1}
+        , {inkInShort(session?.cards[0]?.ink ?? layer.ink)}, for layer {index + 1}
         {others.length > 0 && ` here and ${others.join(', ')}`}
         {layer.pourAt !== null &&
           (Date.parse(layer.pourAt) > now.getTime() ? (

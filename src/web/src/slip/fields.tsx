@@ -202,6 +202,65 @@ export function TextField({
   );
 }
 
+/** A colour: typed as # and six digits, or chosen. Kept when it is settled on, not with every shade on the way. */
+export function ColourField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  const id = useId();
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  const wrong = !/^#[0-9a-f]{6}$/i.test(text);
+  const chosen = useRef<HTMLInputElement>(null);
+  const latest = useRef(onChange);
+  latest.current = onChange;
+  useEffect(() => {
+    // The browser's own `change`: once, when its palette is left.
+    const input = chosen.current;
+    const settled = () => latest.current(input?.value ?? '');
+    input?.addEventListener('change', settled);
+    return () => input?.removeEventListener('change', settled);
+  }, []);
+  const keep = () => {
+    if (wrong) setText(value);
+    else if (text.toLowerCase() !== value) onChange(text.toLowerCase());
+  };
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <span className="field-box colour-box">
+        <Form.Control
+          id={id}
+          size="sm"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={7}
+          value={text}
+          isInvalid={wrong}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') keep();
+            if (event.key === 'Escape') setText(value);
+          }}
+        />
+        <input
+          ref={chosen}
+          type="color"
+          aria-label={`${label}: choose`}
+          value={wrong ? value : text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </span>
+    </div>
+  );
+}
+
 /** Yes or no. */
 export function SwitchField({
   label,

@@ -1,4 +1,4 @@
-import type { Batch, PointMm } from '../api/types';
+import type { Batch, BatchInk, InkChoice, PointMm, Tint, TintDose } from '../api/types';
 import { HERE, inWords, onWall, timeOfDay, type WallClock } from '../units/clock';
 import { formatLength, formatMass, formatVolume, type Units } from '../units/units';
 
@@ -44,10 +44,38 @@ export function whereOn(at: PointMm, units: Units): string {
   return `${side(at.xMm)} from the left, ${side(at.yMm)} from the back`;
 }
 
-export function drops(tint: { drops: number } | null): string {
-  if (tint === null) return 'clear';
-  if (tint.drops === 0) return 'under a drop';
-  return tint.drops === 1 ? '1 drop' : `${tint.drops} drops`;
+/** "Blue-green with umber, white paste"; "none, clear". */
+export function inkNames(ink: InkChoice, tints: Tint[]): string {
+  const name = (id: string) => tints.find((tint) => tint.id === id)?.name ?? 'a tint that is gone';
+  if (ink.tintId === null) return 'none, clear';
+  const shades = ink.shades.map((shade) => name(shade.tintId).toLowerCase());
+  return shades.length === 0 ? name(ink.tintId) : `${name(ink.tintId)} with ${shades.join(', ')}`;
+}
+
+/** How much of a tint is measured out: "5 drops", "117 mg", "3.5 mm on the stick"; a let-down by its ratio. */
+export function doseOf({ unit, amount, letDown }: TintDose): string {
+  if (amount === 0) return LESS_THAN_ONE[unit];
+  return letDown === null ? amountOf(unit, amount) : `${amountOf(unit, amount)} let down 1:${letDown.partsToOne}`;
+}
+
+/** "1 drop", "117 mg", "3.5 mm on the stick". */
+export function amountOf(unit: TintDose['unit'], amount: number): string {
+  return `${amount} ${unit === 'drop' ? (amount === 1 ? 'drop' : 'drops') : unit === 'milligram' ? 'mg' : 'mm on the stick'}`;
+}
+
+const LESS_THAN_ONE: Record<TintDose['unit'], string> = {
+  drop: 'under a drop',
+  milligram: 'under a milligram',
+  stickMm: 'under half a millimetre',
+};
+
+/** The whole ink of a batch in a few words: "5 + 2 drops", "5 drops + 12 mg". */
+export function inkInShort(ink: BatchInk | null): string {
+  const doses = ink?.doses.filter((dose) => dose.wantedMlPer100Ml > 0) ?? [];
+  if (doses.length === 0) return 'clear';
+  if (doses.length > 1 && doses.every((dose) => dose.unit === 'drop' && dose.letDown === null))
+    return `${doses.map((dose) => dose.amount).join(' + ')} drops`;
+  return doses.map(doseOf).join(' + ');
 }
 
 /** Whether the recoat window of a layer ends within any plan: coats that dry or are flashed need no scuffing. */

@@ -7,12 +7,12 @@ import { place, type Placed } from '../scene/labels';
 import { usePointer } from '../scene/usePointer';
 import { useWaterline, useWaterlineKeys } from '../scene/useWaterline';
 import { useSize } from '../scene/useSize';
+import { bandOf, isPale } from '../scene/waterColour';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength, formatQuantity, formatVolume, unitOf, type Units } from '../units/units';
 import { movableTops } from './ownTops';
 import { HeatMark } from './HeatMark';
 import { LayerTop } from './LayerTop';
-import { layerShade } from './layerShade';
 
 const TOP = 46;
 const BOTTOM = 40;
@@ -104,9 +104,6 @@ function Gauge({
             <rect width="7" height="7" className="plaster-ground" />
             <path d="M0 0V7" className="plaster-line" />
           </pattern>
-          <pattern id="staff-hatch" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V8" className="layer-hatch" />
-          </pattern>
         </defs>
         {plan.level.bedMm !== null && (
           <rect
@@ -120,18 +117,17 @@ function Gauge({
         {layers.map((layer, i) => {
           const top = y(layer.toMm);
           const height = y(layer.fromMm) - top;
+          const colour = bandOf(plan.look, i);
           return (
-            <g key={i} className="staff-layer">
+            <g key={i} className={isPale(colour) ? 'staff-layer on-pale' : 'staff-layer'}>
               <rect
                 x={GAUGE.left}
                 width={GAUGE.width}
                 y={top}
                 height={height}
-                style={{ fill: layerShade(i, layers.length) }}
+                style={{ fill: colour }}
+                data-band={i + 1}
               />
-              {i % 2 === 1 && (
-                <rect x={GAUGE.left} width={GAUGE.width} y={top} height={height} fill="url(#staff-hatch)" />
-              )}
               {height > 11 && (
                 <HeatMark
                   layer={layer}

@@ -894,6 +894,177 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/ink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InkAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/ink-match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InkMatchRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InkMatchAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/ink-calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InkCalibrateRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InkCalibrateAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -3250,6 +3421,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/ink-match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InkWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MatchedInk"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/drying": {
         parameters: {
             query?: never;
@@ -3497,6 +3737,41 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Tint"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/waters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartingWater"][];
                     };
                 };
             };
@@ -4497,8 +4772,42 @@ export interface components {
             ok: boolean;
             marks: null | components["schemas"]["CupMarks"];
         };
+        /** @description What a batch gets of every tint of its recipe, as it can really be measured out. */
+        BatchInk: {
+            /** @description One for each tint, in the recipe's order. */
+            doses: components["schemas"]["TintDose"][];
+            /**
+             * Format: double
+             * @description How far its colour is from the recipe's, CIEDE2000.
+             */
+            deltaE: number;
+            /**
+             * Format: double
+             * @description Tint in it, ml in 100 ml.
+             */
+            givenMlPer100Ml: number;
+        };
         /** @enum {unknown} */
         BedMaterial: "ply" | "mdf" | "xps" | "eps" | "plaster" | "curedResin";
+        /** @description How the bed of a water is coloured: earth at the margins, another colour in the middle, a pale beach at the waterline. */
+        BedPaint: {
+            /** @description The bed's own colour, '#rrggbb'. */
+            earth: string;
+            /** @description Colour of the deep middle, '#rrggbb'; null where it is the earth's. */
+            middle: null | string;
+            /**
+             * Format: double
+             * @description From this depth on the middle's colour is whole, mm, above 0.
+             */
+            middleFromMm: number;
+            /** @description Colour of the beach, '#rrggbb'; null for none. */
+            beach: null | string;
+            /**
+             * Format: double
+             * @description Down to this depth the beach reaches, mm, above 0.
+             */
+            beachToMm: number;
+        };
         /** @description The list before a pour of a water. */
         BeforePourAnswer: {
             /**
@@ -4539,6 +4848,7 @@ export interface components {
              * @description Where it was meant to come to when it was begun, mm; a later change of plan does not move it. Null when not kept.
              */
             toMm: null | number;
+            ink: null | components["schemas"]["InkChoice"];
             result: null | components["schemas"]["PourResult"];
         };
         /** @description The board everything stands on. */
@@ -5047,6 +5357,25 @@ export interface components {
              */
             atHumidityPercent: number;
         };
+        /** @description A colour as on a screen; r, g and b 0…255 and not rounded. */
+        ColourAnswer: {
+            /** Format: double */
+            r: number;
+            /** Format: double */
+            g: number;
+            /** Format: double */
+            b: number;
+            hex: string;
+        };
+        /** @description A colour as on a screen, 0…255 a channel. */
+        ColourRequest: {
+            /** Format: double */
+            r?: null | number;
+            /** Format: double */
+            g?: null | number;
+            /** Format: double */
+            b?: null | number;
+        };
         /** @description Texture, glue and wetting spray for an area of ground. */
         CoverAmounts: {
             /**
@@ -5367,6 +5696,26 @@ export interface components {
              * @default 6
              */
             seatingMm: number;
+        };
+        /**
+         * @description How dark a colour is said to be.
+         * @enum {unknown}
+         */
+        Darkness: "plain" | "veryDark" | "nearlyBlack" | "black";
+        /** @description A colour for the middle of the bed that makes the water look deeper than it is. */
+        DeepBed: {
+            /**
+             * Format: double
+             * @description It would look so deep, mm.
+             */
+            looksMm: number;
+            /** @description The bed's colour, '#rrggbb'. */
+            hex: string;
+            /**
+             * Format: double
+             * @description How far that still is from water so deep, CIEDE2000.
+             */
+            deltaE: number;
         };
         /** @description How hot a layer of some depth would get. */
         DepthHeat: {
@@ -6710,13 +7059,49 @@ export interface components {
                 [key: string]: string[];
             };
         };
-        /** @description The ink of a water: one tint at one strength, the same in every batch. */
+        /** @description The answer of /api/calc/ink. */
+        InkAnswer: {
+            /** @description Of the whole stack, from above. */
+            colour: components["schemas"]["ColourAnswer"];
+            /** @description The same as linear light, not clamped. */
+            linear: number[];
+            /**
+             * Format: double
+             * @description Of the top layer's ink alone; null when it never hides the bed.
+             */
+            fadeDepthMm: null | number;
+            /**
+             * Format: double
+             * @description Where the top layer's ink alone goes dark over the light bed; null when it never does.
+             */
+            darkDepthMm: null | number;
+            /** @description From the bare bed up to the full stack. */
+            steps: components["schemas"]["InkStepAnswer"][];
+            /** @description What the maker should know. */
+            warnings: string[];
+        };
+        /** @description The answer of /api/calc/ink-calibrate. */
+        InkCalibrateAnswer: {
+            k: number[];
+            s: number[];
+            /** Format: double */
+            fitDeltaE: number;
+            warnings: string[];
+        };
+        /** @description POST /api/calc/ink-calibrate. */
+        InkCalibrateRequest: {
+            resin?: null | components["schemas"]["LightRequest"];
+            /** Format: double */
+            mlPer100Ml?: null | number;
+            patches?: null | components["schemas"]["WedgePatchRequest"][];
+        };
+        /** @description The ink of a water, the same in every batch: the tint that leads, and those that shade it. */
         InkChoice: {
-            /** @description The tint; null leaves the resin clear. */
+            /** @description The tint that leads; null leaves the resin clear. */
             tintId: null | string;
             /**
              * Format: double
-             * @description Strength, ml of tint in 100 ml of mixed resin, 0…20.
+             * @description Its strength, ml in 100 ml of mixed resin, 0…20.
              */
             mlPer100Ml: number;
             /**
@@ -6725,6 +7110,17 @@ export interface components {
              * @default 1
              */
             firstTimes: number;
+            /** @description Tints that shade it, none of them twice; empty where string? InkChoice.TintId is null. */
+            shades: components["schemas"]["InkPart"][];
+        };
+        /** @description The finished water over one bed, from nothing to its greatest depth. */
+        InkLane: {
+            /** @description Which bed. */
+            bed: components["schemas"]["LaneBed"];
+            /** @description Its colour; null where it changes with the depth. */
+            bedHex: null | string;
+            /** @description '#rrggbb' at each of IReadOnlyList&lt;double&gt; WaterLook.Shares of the greatest depth. */
+            colours: string[];
         };
         /** @description Inked resin as Kubelka &amp; Munk (1931) see it: how much it swallows and scatters of each channel over a mm. */
         InkLayer: {
@@ -6732,6 +7128,86 @@ export interface components {
             absorption: components["schemas"]["LinearRgb"];
             /** @description S of the three channels, 1/mm. */
             scatter: components["schemas"]["LinearRgb"];
+        };
+        /** @description A layer of inked resin. */
+        InkLayerRequest: {
+            /** Format: double */
+            depthMm?: null | number;
+            tints?: null | components["schemas"]["TintRequest"][];
+        };
+        /** @description The answer of /api/calc/ink-match. */
+        InkMatchAnswer: {
+            doses: components["schemas"]["MatchedDose"][];
+            colour: components["schemas"]["ColourAnswer"];
+            /** Format: double */
+            deltaE: number;
+            reachable: boolean;
+        };
+        /** @description POST /api/calc/ink-match. */
+        InkMatchRequest: {
+            bed?: null | components["schemas"]["ColourRequest"];
+            resin?: null | components["schemas"]["LightRequest"];
+            /** Format: double */
+            depthMm?: null | number;
+            target?: null | components["schemas"]["ColourRequest"];
+            tints?: null | components["schemas"]["TintAtHandRequest"][];
+            /** Format: double */
+            tintLimitPercent?: null | number;
+        };
+        /** @description A tint in a recipe. */
+        InkPart: {
+            /** @description Which. */
+            tintId: string;
+            /**
+             * Format: double
+             * @description ml of it in 100 ml of mixed resin, 0…20.
+             */
+            mlPer100Ml: number;
+        };
+        /** @description POST /api/calc/ink. Layers from the bottom up. */
+        InkRequest: {
+            bed?: null | components["schemas"]["ColourRequest"];
+            lightBed?: null | components["schemas"]["ColourRequest"];
+            darkBed?: null | components["schemas"]["ColourRequest"];
+            resin?: null | components["schemas"]["LightRequest"];
+            /** Format: double */
+            tintLimitPercent?: null | number;
+            layers?: null | components["schemas"]["InkLayerRequest"][];
+        };
+        /** @description What the ink looks like in one place. */
+        InkSample: {
+            /**
+             * Format: double
+             * @description Looked at through so much of it, mm.
+             */
+            depthMm: number;
+            /** @description '#rrggbb'. */
+            hex: string;
+            /** @description How dark that is. */
+            darkness: components["schemas"]["Darkness"];
+        };
+        /** @description The colour of the water filled to a depth. */
+        InkStepAnswer: {
+            /** Format: double */
+            depthMm: number;
+            hex: string;
+        };
+        /** @description What a maker wishes a water to look like. */
+        InkWish: {
+            /** @description The colour, '#rrggbb'. */
+            hex: null | string;
+            /**
+             * Format: double
+             * @description Where the water is so deep, mm; null at the deepest place.
+             */
+            depthMm: null | number;
+            /**
+             * Format: double
+             * @description One is to see so deep, mm; null leaves that open.
+             */
+            seeMm: null | number;
+            /** @description Tints to choose from; null for all in the stores. */
+            tintIds: null | string[];
         };
         /** @description An instrument at hand. */
         InstrumentCard: {
@@ -7077,6 +7553,11 @@ export interface components {
          * @enum {unknown}
          */
         Known: "yes" | "no" | "ask";
+        /**
+         * @description What a water is looked at over.
+         * @enum {unknown}
+         */
+        LaneBed: "painted" | "pale" | "earth" | "dark";
         /** @description One layer of a water. */
         Layer: {
             /**
@@ -7251,6 +7732,58 @@ export interface components {
             takesMl: number;
             /** @description In the maker's words. */
             sentence: string;
+        };
+        /** @description A tint thinned in part one, so that a drop of it is fine enough. */
+        LetDown: {
+            /**
+             * Format: int32
+             * @description Parts of part one to one of tint, by volume.
+             */
+            partsToOne: number;
+            /**
+             * Format: double
+             * @description How much of it goes into the batch, ml.
+             */
+            usedMl: number;
+            /**
+             * Format: double
+             * @description Part one that comes in with it, ml: so much less is measured out.
+             */
+            partOneMl: number;
+        };
+        /** @description A let-down to make before the cups: so much tint in so much part one. */
+        LetDownCard: {
+            /** @description The tint. */
+            tintId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Parts of part one to one of tint, by volume.
+             */
+            partsToOne: number;
+            /** @description What the tint is measured out in. */
+            unit: components["schemas"]["TintUnit"];
+            /**
+             * Format: double
+             * @description How much of it, whole steps of its measure.
+             */
+            tintAmount: number;
+            /**
+             * Format: double
+             * @description In so much part one, ml.
+             */
+            partOneMl: number;
+            /**
+             * Format: double
+             * @description The cups take so much of it, ml.
+             */
+            needsMl: number;
+        };
+        /** @description Absorption and scatter of the three channels: of a resin 1/mm, of a tint 1/mm for 1 ml in 100 ml. */
+        LightRequest: {
+            k?: null | number[];
+            s?: null | number[];
         };
         /** @description Colour as linear light, 0…1 a channel. */
         LinearRgb: {
@@ -7434,6 +7967,42 @@ export interface components {
              */
             heightMm: number;
         };
+        /** @description How much of a tint. */
+        MatchedDose: {
+            /** @description Which. */
+            id: string;
+            /**
+             * Format: double
+             * @description ml in 100 ml of mixed resin, ≥ 0.
+             */
+            mlPer100Ml: number;
+        };
+        /** @description The ink that comes nearest a wish. */
+        MatchedInk: {
+            /** @description The recipe: the strongest part leads. */
+            ink: components["schemas"]["InkChoice"];
+            /**
+             * Format: double
+             * @description Where the water is so deep, mm.
+             */
+            depthMm: number;
+            /** @description What was wished, '#rrggbb'. */
+            wantedHex: string;
+            /** @description What it comes to there, '#rrggbb'. */
+            hex: string;
+            /**
+             * Format: double
+             * @description How far off that is, CIEDE2000.
+             */
+            deltaE: number;
+            /**
+             * Format: double
+             * @description How deep one sees, mm; null when the bed never fades.
+             */
+            fadeMm: null | number;
+            /** @description How well it is met. */
+            sentence: string;
+        };
         /** @description How this maker measures resin. */
         Measuring: {
             /** @description The device at hand. */
@@ -7592,7 +8161,7 @@ export interface components {
             count: number;
             /** @description What to measure out. */
             batch: components["schemas"]["Batch"];
-            tint: null | components["schemas"]["TintDose"];
+            ink: null | components["schemas"]["BatchInk"];
             /** @description Where it is poured, in order: the largest first, so that little stays in the cup to heat. */
             lines: components["schemas"]["CardLine"][];
             /** @description What is put in or kept down beside it: before the first cup of its layer is mixed, or after the last is poured. */
@@ -7617,11 +8186,11 @@ export interface components {
             productId: string;
             /** @description Its name. */
             productName: string;
-            /** @description The tint; null when clear. */
-            tintName: null | string;
+            /** @description Its tints; null when clear. */
+            inkName: null | string;
             /**
              * Format: double
-             * @description Its strength.
+             * @description All of them together, ml in 100 ml.
              */
             mlPer100Ml: number;
             /**
@@ -7671,6 +8240,8 @@ export interface components {
              * @description What stirring and pouring take, minutes.
              */
             workMin: number;
+            /** @description What is let down before the cups are mixed. */
+            letDowns: components["schemas"]["LetDownCard"][];
             /** @description The cups. */
             cards: components["schemas"]["MixCard"][];
             stock: null | components["schemas"]["StockDraw"];
@@ -7897,7 +8468,7 @@ export interface components {
             volumeMl: number;
             /** @description What to measure out. */
             mix: components["schemas"]["MixAnswer"];
-            tint: null | components["schemas"]["TintDose"];
+            ink: null | components["schemas"]["BatchInk"];
             /**
              * Format: double
              * @description Hours from the first pour.
@@ -9196,6 +9767,28 @@ export interface components {
             /** @description How the climb came about. */
             working: components["schemas"]["Working"];
         };
+        /** @description A line between two layers, seen through a clear side. */
+        SideLine: {
+            /**
+             * Format: int32
+             * @description The layer under it, from 1.
+             */
+            underLayer: number;
+            /**
+             * Format: double
+             * @description Where, mm over the board.
+             */
+            atMm: number;
+            /** @description What the layer under it looks like through the side. */
+            underHex: string;
+            /** @description And the one over it. */
+            overHex: string;
+            /**
+             * Format: double
+             * @description How different they look, CIEDE2000.
+             */
+            deltaE: number;
+        };
         /**
          * @description What a drowned thing is like at its surface.
          * @enum {unknown}
@@ -9403,6 +9996,20 @@ export interface components {
             maxDepthMm: number;
             /** @description Wet cells as runs: row, first column, column past the last. */
             wetRuns: number[];
+        };
+        /** @description A water in words, to begin from: what colour it has where it is deep, and how far one sees into it. */
+        StartingWater: {
+            /** @description Identity. */
+            id: string;
+            /** @description In a maker's words. */
+            name: string;
+            /** @description Its colour, '#rrggbb'. */
+            hex: string;
+            /**
+             * Format: double
+             * @description On the model one sees so deep, mm.
+             */
+            seeMm: number;
         };
         /** @description What a pour takes out of the bottles, and what that leaves. */
         StockDraw: {
@@ -9710,27 +10317,60 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description Volume of one drop, ml.
+             * @description Volume of one drop, ml; of what is not dropped, that of a drop of it let down.
              */
             dropMl: number;
             /** @description What 1 ml in 100 ml of mixed resin swallows and scatters, 1/mm. */
             colour: components["schemas"]["InkLayer"];
+            /** @description What it is. */
+            kind: components["schemas"]["TintKind"];
+            /**
+             * Format: double
+             * @description Mass of 1 ml as it lies, g: for what is weighed.
+             */
+            densityGPerMl: number;
+            /**
+             * Format: double
+             * @description What 1 mm of it on the stick is, ml: for what is smeared.
+             */
+            stickMlPerMm: number;
+            /** @description What it looks like in the bottle's mouth: 1 ml in 100 ml, 2 mm deep on white; '#rrggbb'. */
+            swatch: null | string;
+        };
+        /** @description A tint at hand. */
+        TintAtHandRequest: {
+            id?: null | string;
+            k?: null | number[];
+            s?: null | number[];
+            /** Format: double */
+            mostMlPer100Ml?: null | number;
         };
         /** @description What a batch gets of a tint. */
         TintDose: {
+            /** @description Which. */
+            tintId: string;
+            /** @description Its name. */
+            name: string;
+            /** @description What it is measured out in: drops, where it is let down. */
+            unit: components["schemas"]["TintUnit"];
+            /**
+             * Format: double
+             * @description What the recipe asks for, ml per 100 ml of mixed resin.
+             */
+            wantedMlPer100Ml: number;
             /**
              * Format: double
              * @description c·V/100, ml.
              */
             exactMl: number;
             /**
-             * Format: int32
-             * @description Whole drops.
+             * Format: double
+             * @description How much of the unit is really measured out.
              */
-            drops: number;
+            amount: number;
             /**
              * Format: double
-             * @description What those drops make, ml per 100 ml of mixed resin.
+             * @description What that makes, ml per 100 ml of mixed resin.
              */
             givenMlPer100Ml: number;
             /**
@@ -9738,6 +10378,39 @@ export interface components {
              * @description How far that is from what was wanted, %; positive is too strong.
              */
             offPercent: number;
+            letDown: null | components["schemas"]["LetDown"];
+        };
+        /**
+         * @description What a tint is.
+         * @enum {unknown}
+         */
+        TintKind: "resinPigment" | "acrylicInk" | "alcoholInk" | "oilPaint" | "powder";
+        /** @description A tint and how much of it is in the resin, ml in 100 ml. */
+        TintRequest: {
+            k?: null | number[];
+            s?: null | number[];
+            /** Format: double */
+            mlPer100Ml?: null | number;
+        };
+        /**
+         * @description What a tint is measured out in.
+         * @enum {unknown}
+         */
+        TintUnit: "drop" | "milligram" | "stickMm";
+        /** @description What the water looks like from above once a layer is poured. */
+        TopLook: {
+            /**
+             * Format: double
+             * @description Top of the layer, mm over the board.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Depth under it at the deepest point, mm.
+             */
+            deepestMm: number;
+            /** @description '#rrggbb' where it is so deep: one for each of IReadOnlyList&lt;double&gt; WaterLook.Shares of the deepest. */
+            colours: string[];
         };
         /** @description A photo or sketch of the place from above, laid under the Sheet to trace from. It shapes nothing. */
         TracePhoto: {
@@ -9914,6 +10587,8 @@ export interface components {
             flow: components["schemas"]["Flow"];
             /** @description Its ink. */
             ink: components["schemas"]["InkChoice"];
+            /** @description How its bed is painted. */
+            paint: components["schemas"]["BedPaint"];
             /**
              * Format: date-time
              * @description When the first layer is to be poured; null while undecided.
@@ -9926,6 +10601,39 @@ export interface components {
             open: components["schemas"]["OpenEdge"][];
             /** @description A dam for each. */
             proposed: components["schemas"]["ProposedDam"][];
+        };
+        /** @description What the ink of a water does. */
+        WaterInk: {
+            /**
+             * Format: double
+             * @description Greatest depth, mm.
+             */
+            deepestMm: number;
+            /** @description The finished water over its bed as painted, and over a pale, the earth's and a dark patch of it. */
+            lanes: components["schemas"]["InkLane"][];
+            /** @description At each of the shares: how different earth so deep would look from the deepest place, CIEDE2000. */
+            falseBedDeltaE: number[];
+            /**
+             * Format: double
+             * @description From here on a pale and a dark patch cannot be told apart, mm; null when they always can.
+             */
+            fadeMm: null | number;
+            /**
+             * Format: double
+             * @description From here on even a pale patch looks black, mm; null when it never does.
+             */
+            darkMm: null | number;
+            cup: null | components["schemas"]["InkSample"];
+            /** @description A smear on white card. */
+            smear: components["schemas"]["InkSample"];
+            /** @description A trial puddle on the earth. */
+            puddle: components["schemas"]["InkSample"];
+            /** @description Lines between the layers where the water meets a dam or a cut side; empty where it meets none. */
+            sideLines: components["schemas"]["SideLine"][];
+            /** @description Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference. */
+            deepBeds: components["schemas"]["DeepBed"][];
+            /** @description What to look out for with its tints. */
+            cautions: string[];
         };
         /** @description Where a water stands and how well. */
         WaterLevel: {
@@ -9988,10 +10696,12 @@ export interface components {
             /** @description Wet cells as runs: row, first column, column past the last. */
             wetRuns: number[];
         };
-        /** @description What a water looks like through its layers. */
+        /** @description What a water looks like through its layers over its painted bed: the one table of its colours, for every drawing of it. */
         WaterLook: {
-            /** @description Over a usual bed with its ink, '#rrggbb', at depths from nothing to the greatest in equal steps. */
-            depthColours: string[];
+            /** @description Shares of the deepest depth the colours stand for, from 0 to 1: closer where it is shallow, as there the colour changes fastest. */
+            shares: number[];
+            /** @description After each layer, from the bed up; without layers, filled with the resin as it is inked. */
+            tops: components["schemas"]["TopLook"][];
         };
         /** @description One water, planned: each aspect in its own place. */
         WaterPlan: {
@@ -10008,6 +10718,8 @@ export interface components {
             layers: components["schemas"]["AnswerOfLayerPlans"];
             /** @description What it looks like. */
             look: components["schemas"]["WaterLook"];
+            /** @description What its ink does: over its bed, in the cup, through a clear side. */
+            ink: components["schemas"]["WaterInk"];
             gel: null | components["schemas"]["GelPlan"];
             /** @description What the first layer will lose through the leak the last test has shown. */
             seep: components["schemas"]["AnswerOfSeep"];
@@ -10196,6 +10908,13 @@ export interface components {
             strategy: components["schemas"]["LayerStrategy"];
             /** @description What it comes to. */
             trade: components["schemas"]["AnswerOfStrategyTrade"];
+        };
+        /** @description A colour read off a step wedge. */
+        WedgePatchRequest: {
+            /** Format: double */
+            depthMm?: null | number;
+            bed?: null | components["schemas"]["ColourRequest"];
+            colour?: null | components["schemas"]["ColourRequest"];
         };
         /** @description A weighing. */
         WeighingRequest: {

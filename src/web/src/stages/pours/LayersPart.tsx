@@ -10,7 +10,7 @@ import { ChoiceField, NumberField, TextField } from '../../slip/fields';
 import { NextThing } from '../../slip/NextThing';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
-import { hours, when } from '../../slip/words';
+import { hours, inkNames, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, formatReading, formatVolume } from '../../units/units';
 import { FirstPour } from './FirstPour';
@@ -22,7 +22,7 @@ import { setIn, type Fields } from '../../desk/changes';
 
 /** In how many layers, with what, how inked and from when. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { edit } = useDesk('edit');
+  const { edit, id } = useDesk('edit', 'id');
   const products = useProducts();
   const tints = useTints();
   const replace = (change: Fields<Water>) => edit(setIn('waters', water.id, change));
@@ -108,33 +108,9 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
         </section>
       )}
       <section>
-        <ChoiceField
-          label="Ink"
-          value={water.ink.tintId ?? ''}
-          choices={[
-            { value: '', label: 'None: clear' },
-            ...tints.map((tint) => ({ value: tint.id, label: tint.name })),
-          ]}
-          onChange={(tintId) => void replace({ ink: { tintId: tintId === '' ? null : tintId } })}
-        />
-        {water.ink.tintId !== null && (
-          <>
-            <NumberField
-              label="Strength, in 100 ml"
-              suffix="ml"
-              step={0.02}
-              value={water.ink.mlPer100Ml}
-              onChange={(mlPer100Ml) => replace({ ink: { mlPer100Ml } })}
-            />
-            <NumberField
-              label="First layer so many times as strong"
-              suffix="×"
-              step={0.5}
-              value={water.ink.firstTimes}
-              onChange={(firstTimes) => replace({ ink: { firstTimes } })}
-            />
-          </>
-        )}
+        <p className="own-tops">
+          <span>Ink: {inkNames(water.ink, tints)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
+        </p>
         <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
       </section>
       {sheet !== undefined && <SheetNote sheet={sheet} />}

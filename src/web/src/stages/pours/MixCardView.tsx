@@ -6,7 +6,7 @@ import type { Build, MixCard, MixSession, ThingMoment } from '../../api/types';
 import { useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { useNow, useZone } from '../../slip/useNow';
-import { drops, hours, when, whereOn } from '../../slip/words';
+import { amountOf, doseOf, hours, when, whereOn } from '../../slip/words';
 import { onWall, timeOfDay } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume } from '../../units/units';
@@ -70,6 +70,9 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
         ? 'over the rim: a larger cup'
         : `mark ${formatLength(mm, units)} ${units.length}`;
   const two = batch.bMl > 0;
+  const doses = card.ink?.doses.filter((dose) => dose.wantedMlPer100Ml > 0) ?? [];
+  const thinned = doses.filter((dose) => dose.letDown !== null);
+  const plain = doses.filter((dose) => dose.letDown === null);
   const stir = (minutes: number) => `${Math.round(minutes * 10) / 10} min`;
   const next = session.pools
     .map((pool) => layersOf(plan.waters.find((one) => one.id === pool.waterId))[pool.layer - 1])
@@ -104,7 +107,8 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
     (standing.length > 0 ? 1 : 0) +
     lifted.length +
     after.length +
-    (card.tint === null ? 0 : 1) +
+    doses.length +
+    session.letDowns.length +
     (session.potLifeMin === null ? 0 : 1) +
     (uv === null ? 0 : 1);
   return (
@@ -116,22 +120,38 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
             Before anything is mixed: {standing.map((thing) => thing.name).join(', ')}
           </Step>
         )}
+        {session.letDowns.map((thin) => (
+          <Step
+            key={thin.tintId}
+            figure={amountOf(thin.unit, thin.tintAmount)}
+            note={`1 : ${thin.partsToOne}, enough for ${session.cards.length === 1 ? 'the cup' : 'all cups'}`}
+          >
+            Beforehand, in a little cup of its own: {thin.name} into {Math.round(thin.partOneMl * 100) / 100} ml of{' '}
+            {two ? 'part one' : session.productName}. No part two to it
+          </Step>
+        ))}
         {lifted.map((thing) => (
           <Step key={thing.id} figure="hold" note={kept(thing)}>
             <b>{thing.name}</b>, {whereOn(thing.at, units)}. {thing.how}
           </Step>
         ))}
+        {thinned.map((dose) => (
+          <Step key={dose.tintId} figure={`${dose.amount} drops`} note={null}>
+            of the let-down {dose.name} into a clean dry cup{byScale && ', the scale at nought before it'}
+          </Step>
+        ))}
         <Step figure={show(batch.aG, batch.aMl)} note={notes(other(batch.aG, batch.aMl), mark(batch.marks?.firstMm))}>
-          {two ? 'Part one' : session.productName} into a clean dry cup
+          {two ? 'Part one' : session.productName}{' '}
+          {thinned.length > 0 ? 'on top of it, to this with it in the cup' : 'into a clean dry cup'}
           {batch.marks != null &&
             ` (⌀ ${formatLength(cup.baseMm, units, 0)}–${formatLength(cup.topMm, units, 0)}, ${formatLength(cup.heightMm, units, 0)} ${units.length} high)`}
-          {byScale && ', the scale at nought'}
+          {byScale && thinned.length === 0 && ', the scale at nought'}
         </Step>
-        {card.tint !== null && (
-          <Step figure={drops(card.tint)} note={null}>
-            {session.tintName} into it; stir until no streak is left
+        {plain.map((dose, i) => (
+          <Step key={dose.tintId} figure={doseOf(dose)} note={null}>
+            {dose.name} into it{i === plain.length - 1 && '; stir until no streak is left'}
           </Step>
-        )}
+        ))}
         {two && (
           <Step figure={show(batch.bG, batch.bMl)} note={notes(other(batch.bG, batch.bMl), mark(batch.marks?.bothMm))}>
             Part two on top of it

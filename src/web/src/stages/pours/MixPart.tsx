@@ -5,7 +5,7 @@ import type { MixCard, MixSession, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { useNow } from '../../slip/useNow';
-import { drops, hours, parts, when } from '../../slip/words';
+import { hours, inkInShort, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume, unitOf } from '../../units/units';
 import { MixCardView } from './MixCardView';
@@ -41,8 +41,8 @@ export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           </span>
         </Figure>
         {plan.workings['drops'] !== undefined && (
-          <Figure working={plan.workings['drops']} label="the drops">
-            <span>How many drops</span>
+          <Figure working={plan.workings['drops']} label="the tints">
+            <span>How much tint</span>
           </Figure>
         )}
       </section>
@@ -129,7 +129,7 @@ function Cup({ card, session }: { card: MixCard; session: MixSession }) {
     <li className="pour-card">
       <h3>{card.count > 1 ? `Cup ${card.number} of ${card.count}` : 'One cup'}</h3>
       <p className="pour-mix">
-        <strong>{parts(batch, 1, byScale, units)}</strong> <span>{drops(card.tint)}</span>
+        <strong>{parts(batch, 1, byScale, units)}</strong> <span>{inkInShort(card.ink)}</span>
       </p>
       <dl>
         {card.lines.map((line, i) => (

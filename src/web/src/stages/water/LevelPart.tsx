@@ -124,7 +124,6 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
             <th scope="col">to {units.length}</th>
             <th scope="col">{units.volume}</th>
             <th scope="col">mix {byScale ? units.mass : units.volume}</th>
-            <th scope="col">drops</th>
           </tr>
         </thead>
         <tbody>
@@ -134,7 +133,6 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
               <td>{formatLength(layer.toMm, units)}</td>
               <td>{formatVolume(layer.volumeMl, units)}</td>
               <td>{amounts(layer.mix.batches[0], layer.mix.batches.length, byScale, units)}</td>
-              <td>{layer.tint?.drops ?? '–'}</td>
             </tr>
           ))}
         </tbody>

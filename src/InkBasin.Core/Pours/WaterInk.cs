@@ -1,0 +1,142 @@
+using InkBasin.Core.Ink;
+
+namespace InkBasin.Core.Pours;
+
+/// <summary>The finished water over one bed, from nothing to its greatest depth.</summary>
+/// <param name="Bed">Which bed.</param>
+/// <param name="BedHex">Its colour; null where it changes with the depth.</param>
+/// <param name="Colours">'#rrggbb' at each of <see cref="WaterLook.Shares"/> of the greatest depth.</param>
+public sealed record InkLane(LaneBed Bed, string? BedHex, IReadOnlyList<string> Colours);
+
+/// <summary>What the ink looks like in one place.</summary>
+/// <param name="DepthMm">Looked at through so much of it, mm.</param>
+/// <param name="Hex">'#rrggbb'.</param>
+/// <param name="Darkness">How dark that is.</param>
+public sealed record InkSample(double DepthMm, string Hex, Darkness Darkness);
+
+/// <summary>A line between two layers, seen through a clear side.</summary>
+/// <param name="UnderLayer">The layer under it, from 1.</param>
+/// <param name="AtMm">Where, mm over the board.</param>
+/// <param name="UnderHex">What the layer under it looks like through the side.</param>
+/// <param name="OverHex">And the one over it.</param>
+/// <param name="DeltaE">How different they look, CIEDE2000.</param>
+public sealed record SideLine(int UnderLayer, double AtMm, string UnderHex, string OverHex, double DeltaE);
+
+/// <summary>A colour for the middle of the bed that makes the water look deeper than it is.</summary>
+/// <param name="LooksMm">It would look so deep, mm.</param>
+/// <param name="Hex">The bed's colour, '#rrggbb'.</param>
+/// <param name="DeltaE">How far that still is from water so deep, CIEDE2000.</param>
+public sealed record DeepBed(double LooksMm, string Hex, double DeltaE);
+
+/// <summary>What the ink of a water does.</summary>
+/// <param name="DeepestMm">Greatest depth, mm.</param>
+/// <param name="Lanes">The finished water over its bed as painted, and over a pale, the earth's and a dark patch of it.</param>
+/// <param name="FalseBedDeltaE">At each of the shares: how different earth so deep would look from the deepest place, CIEDE2000.</param>
+/// <param name="FadeMm">From here on a pale and a dark patch cannot be told apart, mm; null when they always can.</param>
+/// <param name="DarkMm">From here on even a pale patch looks black, mm; null when it never does.</param>
+/// <param name="Cup">In the cup of the first batch ahead, over its white base; null when nothing is to be mixed.</param>
+/// <param name="Smear">A smear on white card.</param>
+/// <param name="Puddle">A trial puddle on the earth.</param>
+/// <param name="SideLines">Lines between the layers where the water meets a dam or a cut side; empty where it meets none.</param>
+/// <param name="DeepBeds">Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference.</param>
+/// <param name="Cautions">What to look out for with its tints.</param>
+public sealed record WaterInk(
+    double DeepestMm,
+    IReadOnlyList<InkLane> Lanes,
+    IReadOnlyList<double> FalseBedDeltaE,
+    double? FadeMm,
+    double? DarkMm,
+    InkSample? Cup,
+    InkSample Smear,
+    InkSample Puddle,
+    IReadOnlyList<SideLine> SideLines,
+    IReadOnlyList<DeepBed> DeepBeds,
+    IReadOnlyList<string> Cautions)
+{
+    /// <summary>A smear on card is about so thick, mm.</summary>
+    public const double SmearMm = 0.2;
+
+    /// <summary>A trial puddle is poured so deep, mm.</summary>
+    public const double PuddleMm = 5;
+
+    /// <summary>So far one looks into the water through a clear side, mm.</summary>
+    public const double IntoSideMm = 60;
+
+    // Card and the bases of mixing cups are white, but give back no more than this.
+    private const double WhiteShare = 0.85;
+
+    private static readonly LinearRgb White = new(WhiteShare, WhiteShare, WhiteShare);
+
+    /// <summary>Looks at a water's ink.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="layers">Its layers; none where it cannot be cut.</param>
+    /// <param name="hasSide">Whether it meets a dam or a cut side.</param>
+    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, bool hasSide)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        ArgumentNullException.ThrowIfNull(layers);
+        var (deepest, paint) = (water.Water.Region.MaxDepthMm, water.Paint);
+        var (earth, ink, column) = (LinearRgb.FromHex(paint.Earth, "earth"), water.InkOf(1), new LayerColumn(water, layers));
+        var (pale, dark) = water.Patches;
+        var (top, last) = (column.TopsMm[^1], column.TopsMm.Count - 1);
+        var (shares, painted) = (WaterLook.Squared, paint.Colours());
+        LinearRgb Seen(LinearRgb bed, double depthMm) => column.Seen(bed, top - depthMm, last);
+        InkLane Lane(LaneBed bed, LinearRgb colour) => new(bed, colour.ToHex(), [.. shares.Select(share => Seen(colour, share * deepest).ToHex())]);
+        var bottom = Lab.Of(Seen(painted(deepest), deepest));
+        var cupMm = layers.FirstOrDefault(layer => layer.Poured is null) is { } next ? water.Bench.Measuring.Cup.MarkMm(next.Mix.Batches[0].MixedMl) ?? water.Bench.Measuring.Cup.HeightMm : (double?)null;
+        return new WaterInk(
+            deepest,
+            [
+                new(LaneBed.Painted, null, [.. shares.Select(share => Seen(painted(share * deepest), share * deepest).ToHex())]),
+                Lane(LaneBed.Pale, pale),
+                Lane(LaneBed.Earth, earth),
+                Lane(LaneBed.Dark, dark),
+            ],
+            [.. shares.Select(share => Lab.DeltaE(Lab.Of(Seen(earth, share * deepest)), bottom))],
+            ink.FadeDepthMm(pale, dark),
+            ink.DarkDepthMm(pale),
+            cupMm is { } depth ? Sample(ink, White, depth) : null,
+            Sample(ink, White, SmearMm),
+            Sample(ink, earth, PuddleMm),
+            hasSide ? [.. SideLinesOf(column, earth)] : [],
+            deepest > 0 ? [.. DeepBedsOf(ink, earth, deepest)] : [],
+            [.. water.RecipeOf(1).Where(part => part.MlPer100Ml > 0).Select(part => part.Tint.Traits.Caution).Distinct()]);
+    }
+
+    private static InkSample Sample(InkLayer ink, LinearRgb bed, double depthMm)
+    {
+        var colour = ink.Over(bed, depthMm);
+        return new InkSample(depthMm, colour.ToHex(), DarknessOf(colour));
+    }
+
+    /// <summary>How dark a colour is said to be, by its lightness L*.</summary>
+    public static Darkness DarknessOf(LinearRgb colour) => Lab.Of(colour).L switch
+    {
+        < 8 => Darkness.Black,
+        < 18 => Darkness.NearlyBlack,
+        < 32 => Darkness.VeryDark,
+        _ => Darkness.Plain,
+    };
+
+    private static IEnumerable<SideLine> SideLinesOf(LayerColumn column, LinearRgb behind)
+    {
+        for (var i = 0; i + 1 < column.TopsMm.Count; i++)
+        {
+            var (under, over) = (column.InkOf(i).Over(behind, IntoSideMm), column.InkOf(i + 1).Over(behind, IntoSideMm));
+            yield return new SideLine(i + 1, column.TopsMm[i], under.ToHex(), over.ToHex(), Lab.DeltaE(under, over));
+        }
+    }
+
+    private static IEnumerable<DeepBed> DeepBedsOf(InkLayer ink, LinearRgb earth, double deepestMm)
+    {
+        var last = ink.Over(earth, deepestMm);
+        foreach (var times in new[] { 2.0, 3.0 })
+        {
+            var wanted = ink.Over(earth, deepestMm * times);
+            if (Lab.DeltaE(wanted, last) < InkMatch.JustSeen) yield break;
+            var hex = ink.BedFor(wanted, deepestMm).ToHex();
+            last = wanted;
+            yield return new DeepBed(deepestMm * times, hex, Lab.DeltaE(ink.Over(LinearRgb.FromHex(hex, "bed"), deepestMm), wanted));
+        }
+    }
+}

@@ -1,0 +1,118 @@
+import type { TopLook, Water } from '@web/api/types';
+import { among, bandOf, css, isPale, rgbOf, seenAt } from '@web/scene/waterColour';
+import { amountOf, doseOf, inkInShort, inkNames } from '@web/slip/words';
+import { meanColour } from '@web/stages/ink/PhotoColour';
+import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from '@web/stages/ink/recipe';
+
+const INK = { tintId: 'blue', mlPer100Ml: 0.2, firstTimes: 1, shades: [{ tintId: 'umber', mlPer100Ml: 0.05 }] };
+const WATER = { id: 'w', ink: INK } as Water;
+const dose = (unit: 'drop' | 'milligram' | 'stickMm', amount: number, partsToOne: number | null = null) => ({
+  tintId: 't',
+  name: 'Tint',
+  unit,
+  wantedMlPer100Ml: 0.1,
+  exactMl: 0.05,
+  amount,
+  givenMlPer100Ml: 0.1,
+  offPercent: 0,
+  letDown: partsToOne === null ? null : { partsToOne, usedMl: 0.2, partOneMl: 0.19 },
+});
+
+describe('a table of colours', () => {
+  const shares = [0, 0.25, 1];
+  const colours = ['#000000', '#400000', '#ff0000'];
+  it('goes straight from one entry to the next, by its own shares', () => {
+    expect(among(colours, shares, 0.125)[0]).toBeCloseTo(32, 9);
+    expect(among(colours, shares, 0.25)).toEqual([64, 0, 0]);
+    expect(among(colours, shares, 0.625)[0]).toBeCloseTo(64 + (255 - 64) / 2, 9);
+    expect(among(colours, shares, -1)).toEqual([0, 0, 0]);
+    expect(among(colours, shares, 2)).toEqual([255, 0, 0]);
+    expect(css(among(colours, shares, 0.125))).toBe('rgb(32 0 0)');
+  });
+
+  it('is read by the depth under its own layer', () => {
+    const low: TopLook = { toMm: 4, deepestMm: 2, colours };
+    const high: TopLook = { toMm: 10, deepestMm: 8, colours: ['#ffffff', '#ffffff', '#0000ff'] };
+    const look = { shares, tops: [low, high] };
+    expect(seenAt(look, low, 0.5)).toEqual([64, 0, 0]);
+    expect(seenAt(look, high, 8)).toEqual([0, 0, 255]);
+    expect(bandOf(look, 0)).toBe('#ff0000');
+    expect(bandOf(look, 1)).toBe('#0000ff');
+  });
+
+  it('tells where lettering has to be dark', () => {
+    expect(isPale('#ffffff')).toBe(true);
+    expect(isPale('#8fb5b0')).toBe(true);
+    expect(isPale('#3b2413')).toBe(false);
+    // Black and white contrast alike where Y = √(1.05 × 0.05) − 0.05.
+    expect([isPale('#757575'), isPale('#777777')]).toEqual([false, true]);
+    expect(rgbOf('#8a6f52')).toEqual([138, 111, 82]);
+  });
+});
+
+describe('a dose in words', () => {
+  it('says what is counted, weighed or smeared', () => {
+    expect(doseOf(dose('drop', 1))).toBe('1 drop');
+    expect(doseOf(dose('drop', 5))).toBe('5 drops');
+    expect(doseOf(dose('milligram', 117))).toBe('117 mg');
+    expect(doseOf(dose('stickMm', 3.5))).toBe('3.5 mm on the stick');
+    expect(doseOf(dose('drop', 7, 19))).toBe('7 drops let down 1:19');
+    expect(doseOf(dose('drop', 0))).toBe('under a drop');
+    expect(amountOf('drop', 2)).toBe('2 drops');
+  });
+
+  it('puts the drops of a recipe into one figure', () => {
+    const ink = (...doses: ReturnType<typeof dose>[]) => ({ doses, deltaE: 0.4, givenMlPer100Ml: 0.1 });
+    expect(inkInShort(null)).toBe('clear');
+    expect(inkInShort(ink(dose('drop', 5), dose('drop', 2)))).toBe('5 + 2 drops');
+    expect(inkInShort(ink(dose('drop', 5), dose('milligram', 12)))).toBe('5 drops + 12 mg');
+    expect(inkInShort(ink(dose('drop', 5), dose('drop', 6, 9)))).toBe('5 drops + 6 drops let down 1:9');
+    expect(inkInShort(ink({ ...dose('drop', 0), wantedMlPer100Ml: 0 }))).toBe('clear');
+  });
+
+  it('names the tints, the leading one first', () => {
+    const tints = [
+      { id: 'blue', name: 'Blue-green' },
+      { id: 'umber', name: 'Umber' },
+    ] as Parameters<typeof inkNames>[1];
+    expect(inkNames(INK, tints)).toBe('Blue-green with umber');
+    expect(inkNames({ ...INK, shades: [] }, tints)).toBe('Blue-green');
+    expect(inkNames({ ...INK, tintId: null, shades: [] }, tints)).toBe('none, clear');
+    expect(inkNames(INK, [])).toBe('a tint that is gone with a tint that is gone');
+  });
+});
+
+describe('a recipe', () => {
+  it('changes only the fields that are others', () => {
+    expect(withStrength(WATER, 'blue', 0.3)).toMatchObject({ fields: { ink: { mlPer100Ml: 0.3 } } });
+    expect(withStrength(WATER, 'umber', 0.1)).toMatchObject({
+      fields: { ink: { shades: [{ tintId: 'umber', mlPer100Ml: 0.1 }] } },
+    });
+    expect(withStrength(WATER, 'blue', 0.2)).toMatchObject({ fields: {} });
+  });
+
+  it('lets the next tint lead when the first is left out', () => {
+    const edit = withParts(WATER, partsOf(INK).slice(1)) as unknown as { fields: { ink: object } };
+    expect(edit.fields.ink).toEqual({ tintId: 'umber', mlPer100Ml: 0.05, shades: [] });
+    const none = withParts(WATER, []) as unknown as { fields: { ink: object } };
+    expect(none.fields.ink).toEqual({ tintId: null, shades: [] });
+  });
+
+  it('is drawn up and down by hand: what is drawn gives back the strength it shows', () => {
+    for (const ml of [0, 0.012, 0.05, 0.2, 0.5]) expect(strengthAt(heightOf(ml, 0.5), 0.5)).toBeCloseTo(ml, 9);
+    for (const ml of [1.5, 4.95]) expect(strengthAt(heightOf(ml, 5), 5)).toBeCloseTo(ml, 9);
+    expect(strengthAt(2, 0.5)).toBe(0.5);
+    expect(strengthAt(-1, 0.5)).toBe(0);
+    expect(columnsTo([{ tintId: 'a', mlPer100Ml: 0.51 }])).toBe(1);
+    expect(columnsTo([])).toBe(0.5);
+  });
+});
+
+describe('a colour picked in a photo', () => {
+  it('is the mean of the light, and of what lies on the picture', () => {
+    const pixels = new Uint8ClampedArray([0, 0, 0, 255, 255, 255, 255, 255, 9, 9, 9, 0]);
+    // Half of the light is 188 on a screen, not 128.
+    expect(meanColour(pixels)).toBe('#bcbcbc');
+    expect(meanColour(new Uint8ClampedArray(8))).toBe('#000000');
+  });
+});
