@@ -160,8 +160,7 @@ public class InkTests(BrowserFixture fixture)
         _page.Open(id, "ink");
         _page.Button("Bed").Click();
         _page.Type("Earth", "#552211");
-        _page.Settled();
-        Assert.Equal("#552211", (await Water(id))["paint"]!["earth"]!.GetValue<string>());
+        _page.Until(() => Water(id).Result["paint"]!["earth"]!.GetValue<string>() == "#552211", "it is kept");
         _page.Until(() => _page.Find("#wedge-earth stop").GetAttribute("stop-color") == "#552211", "the earth in the wedge");
         _page.Button("No beach").Click();
         _page.Until(() => _page.Find("#wedge-painted stop").GetAttribute("stop-color") == "#552211", "earth up to the shore");
@@ -173,6 +172,33 @@ public class InkTests(BrowserFixture fixture)
         Assert.Contains("is-invalid", field.GetAttribute("class")!, StringComparison.Ordinal);
         field.SendKeys(Keys.Enter);
         Assert.Equal("#552211", (await Water(id))["paint"]!["earth"]!.GetValue<string>());
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_trial_puddle_is_logged_and_judged_and_what_was_seen_is_not_filled_in()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "ink");
+        _page.Button("Trial").Click();
+        var log = _page.Button("Log the puddle");
+        Assert.Equal("", _page.Field("It looks").GetAttribute("value"));
+        Assert.False(log.Enabled);
+        var reckoned = (await Plan(id))["ink"]!["puddle"]!["hex"]!.GetValue<string>();
+        _page.Type("It looks", reckoned);
+        _page.Until(() => log.Enabled, "it can be logged");
+        log.Click();
+        var tried = _page.Until(() => _page.First("[data-testid=tried]"), "what it says");
+        Assert.Contains("As reckoned", tried.Text, StringComparison.Ordinal);
+        Assert.Equal("", _page.Field("It looks").GetAttribute("value"));
+        _page.Type("It looks", "#101010");
+        _page.Button("Log the puddle").Click();
+        _page.Until(() => _page.All("[data-testid=tried]").Count == 2, "a second one");
+        _page.Until(() => _page.All("[data-testid=tried]")[1].Text.Contains("darker: the tints are not what they are taken for", StringComparison.Ordinal), "far off");
+        _page.All("[data-testid=tried] .link")[0].Click();
+        _page.Until(() => _page.All("[data-testid=tried]").Count == 1, "one struck out");
+        _page.Settled();
+        Assert.Equal("#101010", (await fixture.Read(id))["build"]!["trials"]!.AsArray().Single()!["seenHex"]!.GetValue<string>());
         Assert.Empty(_page.Faults());
     }
 

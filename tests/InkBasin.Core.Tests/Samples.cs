@@ -92,6 +92,7 @@ internal static class Samples
     public static Build Furnished { get; } = Creek with
     {
         WaterTests = [Test],
+        Trials = [new TrialPuddle { Id = "t", WaterId = "w", At = Evening, Ink = new InkChoice("blue-green", 0.2), DepthMm = 5, BedHex = "#8a6f52", SeenHex = "#4f6a58" }],
         Drowned = [Log],
         Answers = [new CheckAnswer("w", CheckItem.Sealed, false, null, Evening), new CheckAnswer("w", CheckItem.Level, false, null, Evening)],
         Begun = [new BegunPour("p", "w", 1, Evening, [])],

@@ -58,6 +58,9 @@ public sealed record Build
     /// <summary>Water tests, oldest first; those of waters taken off the board stay.</summary>
     public IReadOnlyList<WaterTest> WaterTests { get; init; } = [];
 
+    /// <summary>Trial puddles, oldest first.</summary>
+    public IReadOnlyList<TrialPuddle> Trials { get; init; } = [];
+
     /// <summary>What will be under water.</summary>
     public IReadOnlyList<DrownedThing> Drowned { get; init; } = [];
 
@@ -92,6 +95,7 @@ public sealed record Build
         CheckEach(StandIns, "standIns", 200, (thing, field) => thing.Check(field));
         CheckEach(Neighbours, "neighbours", 8, (neighbour, field) => neighbour.Check(field));
         CheckEach(WaterTests, "waterTests", 500, (test, field) => test.Check(field));
+        CheckEach(Trials, "trials", 200, (trial, field) => trial.Check(field));
         CheckEach(Drowned, "drowned", 300, (thing, field) => thing.Check(field));
         Require.Present(Drying, "drying").Check("drying");
         CheckEach(Answers, "answers", 2000, (answer, field) => answer.Check(field));

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Joints;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
@@ -35,6 +36,8 @@ internal static class BuildLists
             new("joint", _ => "Join a section", _ => "Part from a section", (_, _) => "Change a joint")),
         new BuildList<WaterTest>("waterTests", b => b.WaterTests, (b, items) => b with { WaterTests = items }, test => test.Id, "That water test is not there any more.",
             new("water test", _ => "Log a water test", _ => "Strike a water test out", (_, _) => "Change a water test")),
+        new BuildList<TrialPuddle>("trials", b => b.Trials, (b, items) => b with { Trials = items }, trial => trial.Id, "That trial puddle is not there any more.",
+            new("trial puddle", _ => "Log a trial puddle", _ => "Strike a trial puddle out", (_, _) => "Change a trial puddle")),
         new BuildList<LoggedWeighing>("drying.weighings", b => b.Drying.Weighings, (b, items) => b with { Drying = b.Drying with { Weighings = items } }, one => Time(one.At), "That weighing is not in the log any more.",
             new("weighing", _ => "Log a weighing", _ => "Strike a weighing out", (_, _) => "Change a weighing")),
         new BuildList<LoggedWetting>("drying.wettings", b => b.Drying.Wettings, (b, items) => b with { Drying = b.Drying with { Wettings = items } }, one => Time(one.At), "That wetting is not in the log any more.",

@@ -110,7 +110,7 @@ public sealed class WaterAnswers
             Safe,
             Layers,
             WaterLook.Of(Case, Planned),
-            WaterInk.Of(Case, Planned, _build.Dams.Any(dam => dam.Holds.Contains(_water.Id)) || edges.Open.Count > 0),
+            WaterInk.Of(Case, Planned, _build.Dams.Any(dam => dam.Holds.Contains(_water.Id)) || edges.Open.Count > 0, Trials),
             GelPlan.Of(_water.Gel, _build.Stores.Sheet(_water.Gel?.ProductId), Standing.Region.AreaMm2, _build.Build.Room),
             Answer.Of(() => Case.Sheet is { Traits.IsOnePart: false } sheet && Planned.Count > 0
                 ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room)
@@ -119,6 +119,8 @@ public sealed class WaterAnswers
             LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
             new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))));
     }
+
+    private IReadOnlyList<TriedPuddle> Trials => [.. _build.Build.Trials.Where(trial => trial.WaterId == _water.Id).Select(trial => TriedPuddle.Of(trial, _build.Stores.Tints))];
 
     private IReadOnlyList<BegunPour> Begun => [.. _build.Build.Begun.Where(pour => pour.WaterId == _water.Id).OrderBy(pour => pour.Layer)];
 

@@ -39,6 +39,7 @@ public sealed record DeepBed(double LooksMm, string Hex, double DeltaE);
 /// <param name="Puddle">A trial puddle on the earth.</param>
 /// <param name="SideLines">Lines between the layers where the water meets a dam or a cut side; empty where it meets none.</param>
 /// <param name="DeepBeds">Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference.</param>
+/// <param name="Trials">What its trial puddles say, oldest first.</param>
 /// <param name="Cautions">What to look out for with its tints.</param>
 public sealed record WaterInk(
     double DeepestMm,
@@ -51,6 +52,7 @@ public sealed record WaterInk(
     InkSample Puddle,
     IReadOnlyList<SideLine> SideLines,
     IReadOnlyList<DeepBed> DeepBeds,
+    IReadOnlyList<TriedPuddle> Trials,
     IReadOnlyList<string> Cautions)
 {
     /// <summary>A smear on card is about so thick, mm.</summary>
@@ -71,7 +73,8 @@ public sealed record WaterInk(
     /// <param name="water">The water.</param>
     /// <param name="layers">Its layers; none where it cannot be cut.</param>
     /// <param name="hasSide">Whether it meets a dam or a cut side.</param>
-    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, bool hasSide)
+    /// <param name="trials">What its trial puddles say.</param>
+    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, bool hasSide, IReadOnlyList<TriedPuddle> trials)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(layers);
@@ -100,6 +103,7 @@ public sealed record WaterInk(
             Sample(ink, earth, PuddleMm),
             hasSide ? [.. SideLinesOf(column, earth)] : [],
             deepest > 0 ? [.. DeepBedsOf(ink, earth, deepest)] : [],
+            trials,
             [.. water.RecipeOf(1).Where(part => part.MlPer100Ml > 0).Select(part => part.Tint.Traits.Caution).Distinct()]);
     }
 

@@ -122,7 +122,7 @@ public class WaterInkTests
         Assert.True(line.DeltaE > 1);
 
         // In the middle of the board nothing is seen from the side.
-        Assert.Empty(WaterInk.Of(Planner.Answers(build, Stores.Examples).Of("w").Case, layers, hasSide: false).SideLines);
+        Assert.Empty(WaterInk.Of(Planner.Answers(build, Stores.Examples).Of("w").Case, layers, hasSide: false, []).SideLines);
     }
 
     [Fact]

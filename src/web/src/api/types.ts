@@ -93,6 +93,7 @@ export type InkPart = Schemas['InkPart'];
 export type MatchedInk = Schemas['MatchedInk'];
 export type StartingWater = Schemas['StartingWater'];
 export type TopLook = Schemas['TopLook'];
+export type TrialPuddle = Schemas['TrialPuddle'];
 export type BedPaint = Schemas['BedPaint'];
 export type Strategy = Schemas['LayerStrategy'];
 export type Measuring = Schemas['Measuring'];

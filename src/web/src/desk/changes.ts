@@ -9,6 +9,7 @@ import type {
   Step,
   RoomReading,
   StandIn,
+  TrialPuddle,
   Water,
   WaterTest,
 } from '../api/types';
@@ -22,6 +23,7 @@ export interface Lists {
   dams: Dam;
   neighbours: Neighbour;
   waterTests: WaterTest;
+  trials: TrialPuddle;
   'drying.weighings': LoggedWeighing;
   'drying.wettings': LoggedWetting;
   roomLog: RoomReading;

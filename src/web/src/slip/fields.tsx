@@ -209,13 +209,15 @@ export function ColourField({
   onChange,
 }: {
   label: string;
-  value: string;
+  /** Null while nobody has said it: the field is empty, and stays so until something is typed or chosen. */
+  value: string | null;
   onChange: (value: string) => void;
 }) {
   const id = useId();
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
-  const wrong = !/^#[0-9a-f]{6}$/i.test(text);
+  const [text, setText] = useState(value ?? '');
+  useEffect(() => setText(value ?? ''), [value]);
+  const empty = value === null && text === '';
+  const wrong = !empty && !/^#[0-9a-f]{6}$/i.test(text);
   const chosen = useRef<HTMLInputElement>(null);
   const latest = useRef(onChange);
   latest.current = onChange;
@@ -227,7 +229,8 @@ export function ColourField({
     return () => input?.removeEventListener('change', settled);
   }, []);
   const keep = () => {
-    if (wrong) setText(value);
+    if (empty) return;
+    if (wrong) setText(value ?? '');
     else if (text.toLowerCase() !== value) onChange(text.toLowerCase());
   };
   return (
@@ -246,14 +249,14 @@ export function ColourField({
           onBlur={keep}
           onKeyDown={(event) => {
             if (event.key === 'Enter') keep();
-            if (event.key === 'Escape') setText(value);
+            if (event.key === 'Escape') setText(value ?? '');
           }}
         />
         <input
           ref={chosen}
           type="color"
           aria-label={`${label}: choose`}
-          value={wrong ? value : text}
+          value={wrong || empty ? (value ?? '#808080') : text}
           onChange={(event) => setText(event.target.value)}
         />
       </span>

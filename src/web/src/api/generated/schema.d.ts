@@ -4970,6 +4970,8 @@ export interface components {
             care: components["schemas"]["CureCare"];
             /** @description Water tests, oldest first; those of waters taken off the board stay. */
             waterTests: components["schemas"]["WaterTest"][];
+            /** @description Trial puddles, oldest first. */
+            trials: components["schemas"]["TrialPuddle"][];
             /** @description What will be under water. */
             drowned: components["schemas"]["DrownedThing"][];
             /** @description How the plaster dries. */
@@ -10459,6 +10461,45 @@ export interface components {
              */
             gelH: number;
         };
+        /** @description A puddle of inked resin on a painted scrap, looked at once it had set, before any of it went into the model. */
+        TrialPuddle: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description The water it was tried for. */
+            waterId: string;
+            /**
+             * Format: date-time
+             * @description When it was looked at.
+             */
+            at: string;
+            /** @description The recipe that was in it. */
+            ink: components["schemas"]["InkChoice"];
+            /**
+             * Format: double
+             * @description How deep it stood, mm, 0.1…200.
+             */
+            depthMm: number;
+            /** @description What the scrap was painted, '#rrggbb'. */
+            bedHex: string;
+            /** @description What it looked like, '#rrggbb'. */
+            seenHex: string;
+        };
+        /** @description What a trial puddle says of the tints. */
+        TriedPuddle: {
+            /** @description The puddle. */
+            id: string;
+            /** @description What it should have looked like, '#rrggbb'. */
+            reckonedHex: string;
+            /** @description What it looked like, '#rrggbb'. */
+            seenHex: string;
+            /**
+             * Format: double
+             * @description How far apart those are, CIEDE2000.
+             */
+            deltaE: number;
+            /** @description What that means for the cups. */
+            notice: components["schemas"]["Notice"];
+        };
         /** @description What hands and tools may do to the last layer, hours from its own pour: between firm and fully cured (rules of the bench). */
         Trimming: {
             /**
@@ -10632,6 +10673,8 @@ export interface components {
             sideLines: components["schemas"]["SideLine"][];
             /** @description Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference. */
             deepBeds: components["schemas"]["DeepBed"][];
+            /** @description What its trial puddles say, oldest first. */
+            trials: components["schemas"]["TriedPuddle"][];
             /** @description What to look out for with its tints. */
             cautions: string[];
         };

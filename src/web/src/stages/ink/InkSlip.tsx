@@ -4,11 +4,13 @@ import { WaterTabs } from '../water/WaterTabs';
 import { BedPart } from './BedPart';
 import { MatchPart } from './MatchPart';
 import { RecipePart } from './RecipePart';
+import { TrialPart } from './TrialPart';
 
 const PARTS = [
   { part: 'recipe', name: 'Recipe' },
   { part: 'match', name: 'Match' },
   { part: 'bed', name: 'Bed' },
+  { part: 'trial', name: 'Trial' },
 ] as const;
 
 /** The colour of the selected water: the tints in it, tints for a wished colour, the paint under it. */
@@ -34,6 +36,7 @@ export function InkSlip() {
       </nav>
       {part === 'recipe' && <RecipePart key={water.id} water={water} plan={waterPlan} />}
       {part === 'match' && <MatchPart key={water.id} water={water} plan={waterPlan} />}
+      {part === 'trial' && <TrialPart key={water.id} water={water} plan={waterPlan} />}
       {part === 'bed' && <BedPart key={water.id} water={water} plan={waterPlan} />}
     </>
   );
