@@ -1,7 +1,8 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
-import { groundMesh, waterMesh, type MeshArrays } from '@web/relief/meshes';
-import { finishedAt } from '@web/scene/waterColour';
+import { damSheets, standInBodies } from '@web/relief/bodies';
+import { faceHeights, groundMesh, TONES, waterMesh, waterSides, type MeshArrays } from '@web/relief/meshes';
+import { finishedAt, rgbOf } from '@web/scene/waterColour';
 import { paint } from '@web/sheet/inked';
 import { shade, shadeFinely } from '@web/sheet/relief';
 
@@ -94,7 +95,112 @@ describe('the surface of a water', () => {
     expect(finishedAt(PLAN.look, 4)).toEqual([0, 255, 0]);
     expect(finishedAt(PLAN.look, 1)[0]).toBeCloseTo((255 + 128) / 2, 9);
     expect(finishedAt(PLAN.look, 99)).toEqual([0, 255, 0]);
-    expect(waterMesh(GROUND, PLAN).colours).toHaveLength(20 * 4);
+  });
+});
+
+describe('the sides of the board, cut open', () => {
+  const tone = (hex: string) => rgbOf(hex).map((v) => Math.round((v / 255) * 1000));
+
+  it('show plaster over foam over the board', () => {
+    const { positions, colours } = groundMesh(GROUND, 6, { kind: 'finished' });
+    // Each band lies between its own levels: 8…9 plaster, 0…8 foam, −6…0 the board.
+    for (let v = 12; v < positions.length / 3; v++) {
+      const [y, colour] = [
+        positions[v * 3 + 1] ?? 0,
+        [0, 1, 2].map((k) => Math.round((colours?.[v * 4 + k] ?? 0) * 1000)),
+      ];
+      const bands = [tone(TONES.plaster), tone(TONES.foam), tone(TONES.board)];
+      const band = bands.findIndex((one) => one.join() === colour.join());
+      expect(band).toBeGreaterThanOrEqual(0);
+      expect(
+        [
+          [8, 9],
+          [0, 8],
+          [-6, 0],
+        ][band],
+      ).toContain(y);
+      expect(colours?.[v * 4 + 3]).toBe(0);
+    }
+    expect(colours?.[3]).toBe(1);
+  });
+
+  it('cut the water only where it meets the edge, each layer as deep as it is there', () => {
+    expect(waterSides(GROUND, PLAN).indices).toHaveLength(0);
+    const top = (toMm: number, deepestMm: number, colour: string) => ({
+      toMm,
+      deepestMm,
+      colours: [colour, colour, colour],
+    });
+    const open = {
+      level: { waterlineMm: 12, maxDepthMm: 9, wetRuns: [1, 0, 3] },
+      look: { shares: [0, 0.5, 1], tops: [top(5, 2, '#112233'), top(12, 9, '#445566')] },
+    } as unknown as WaterPlan;
+    const { positions, colours } = waterSides(GROUND, open);
+    // One cell of the left edge, its bed at 9: the lower layer, up to 5, is not there.
+    expect([...positions].filter((_, i) => i % 3 === 1)).toEqual([9, 9, 12, 12]);
+    expect([...positions].filter((_, i) => i % 3 === 0)).toEqual([0, 0, 0, 0]);
+    expect(Math.round((colours?.[2] ?? 0) * 255)).toBe(0x66);
+  });
+
+  it('have the heights of what is shown', () => {
+    expect([...faceHeights(GROUND, { kind: 'carved' })].slice(4, 7)).toEqual([8, 2, 3]);
+    expect(faceHeights(GROUND, { kind: 'finished' })).toBe(GROUND.heightsMm);
+  });
+});
+
+describe('what stands on the board', () => {
+  const thing = {
+    id: 's',
+    centre: { xMm: 50, yMm: 40 },
+    turnDeg: 30,
+    overhangFromM: 1,
+    underM: 0,
+  } as Parameters<typeof standInBodies>[0][number];
+  const plan = { id: 's', lengthMm: 20, widthMm: 10, heightMm: 30, overhangMm: 0, baseMm: 5 } as Parameters<
+    typeof standInBodies
+  >[1][number];
+  const heights = ({ positions }: MeshArrays) => [...positions].filter((_, i) => i % 3 === 1);
+
+  it('is a closed body of its own height', () => {
+    const body = standInBodies([thing], [plan], 100);
+    expect(openEdges(body)).toBe(0);
+    expect([Math.min(...heights(body)), Math.max(...heights(body))]).toEqual([5, 35]);
+  });
+
+  it('reaches out over its foot from where it does', () => {
+    const tree = standInBodies([thing], [{ ...plan, overhangMm: 15 }], 100);
+    const reach = (low: number, high: number) => {
+      let far = 0;
+      for (let v = 0; v < tree.positions.length / 3; v++) {
+        const [x = 0, y = 0, z = 0] = tree.positions.subarray(v * 3, v * 3 + 3);
+        if (y >= low && y <= high) far = Math.max(far, Math.hypot(x - 50, z - 40));
+      }
+      return far;
+    };
+    // 1 m over its base at 1:100 is 10 mm: level 15.
+    expect(reach(5, 14.9)).toBeCloseTo(Math.hypot(10, 5), 4);
+    expect(reach(15.1, 35)).toBeCloseTo(25, 4);
+    expect(openEdges(tree)).toBe(0);
+  });
+
+  it('leaves the opening of a bridge free', () => {
+    const bridge = standInBodies([{ ...thing, turnDeg: 0, underM: 2 }], [plan], 100);
+    for (let v = 0; v < bridge.positions.length / 3; v++) {
+      const [x = 0, y = 0] = bridge.positions.subarray(v * 3, v * 3 + 3);
+      if (y < 24.9) expect(Math.abs(x - 50)).toBeGreaterThanOrEqual(8 - 1e-4);
+    }
+  });
+
+  it('stands dams outside the edge they close', () => {
+    const board = { widthMm: 200, depthMm: 100 } as Parameters<typeof damSheets>[1];
+    const dam = { id: 'd', side: 'front', fromMm: 20, toMm: 60, topMm: 18 } as Parameters<typeof damSheets>[0][number];
+    const sheet = damSheets([dam, { ...dam, side: 'left' }], board);
+    expect(openEdges(sheet)).toBe(0);
+    expect(Math.max(...heights(sheet))).toBe(18);
+    const zs = [...sheet.positions].filter((_, i) => i % 3 === 2);
+    const xs = [...sheet.positions].filter((_, i) => i % 3 === 0);
+    expect(Math.max(...zs)).toBeGreaterThan(100);
+    expect(Math.min(...xs)).toBeLessThan(0);
   });
 });
 

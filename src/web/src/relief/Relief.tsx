@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
 import { useMirror } from '../desk/useMirror';
 import { spreadBy, type Place } from '../scene/pointer';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import type { GroundFace } from './meshes';
+import { damSheets, standInBodies } from './bodies';
 import { ReliefScene, type LightSide } from './scene';
 
 const FACES: { face: GroundFace['kind']; words: string }[] = [
@@ -46,6 +47,11 @@ export default function Relief() {
 
   const sheetMm = build.making.foam.thicknessMm;
   const waterlineMm = water?.waterlineMm ?? 0;
+  const bodies = useMemo(
+    () => standInBodies(build.standIns, plan.standIns, build.scale),
+    [build.standIns, plan.standIns, build.scale],
+  );
+  const dams = useMemo(() => damSheets(build.dams, build.board), [build.dams, build.board]);
   useEffect(() => {
     const marks =
       look === null
@@ -62,8 +68,23 @@ export default function Relief() {
       marks,
       face: kind === 'sheets' ? { kind, thicknessMm: sheetMm } : { kind },
       light,
+      bodies,
+      dams,
     });
-  }, [ground, plan.waters, build.board.thicknessMm, cut, kind, sheetMm, light, fromEye, look, waterlineMm]);
+  }, [
+    ground,
+    plan.waters,
+    build.board.thicknessMm,
+    cut,
+    kind,
+    sheetMm,
+    light,
+    fromEye,
+    look,
+    waterlineMm,
+    bodies,
+    dams,
+  ]);
 
   useEffect(() => {
     if (size.width > 0) scene.current?.resize(size.width, size.height);

@@ -1,17 +1,14 @@
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
-import { finishedAt } from '../scene/waterColour';
+import { rgbOf, seenAt } from '../scene/waterColour';
 
 /** Plain arrays of a mesh: three numbers a vertex, three indices a triangle. x right, y up, z toward the viewer, all mm. */
 export interface MeshArrays {
   positions: Float32Array;
   indices: Uint32Array;
-  /** Red, green, blue and how much it covers, 0…1, for each vertex; absent for one colour throughout. */
+  /** Red, green and blue as on a screen, 0…1, and 1 on a top, 0 on a cut side, for each vertex; absent where the material has them. */
   colours?: Float32Array;
 }
-
-/** The colours hold the bed as it is seen through the water: only a hint of the ground's own light comes through besides. */
-const WATER_COVERS = 0.94;
 
 /** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
 export const MOST_VERTICES = 160_000;
@@ -28,8 +25,18 @@ function faceHeight(ground: Ground, cell: number, face: GroundFace): number {
   return face.kind === 'carved' ? foam : Math.ceil(foam / face.thicknessMm - 1e-4) * face.thicknessMm;
 }
 
+/** Heights of all cells as they are shown, mm. */
+export function faceHeights(ground: Ground, face: GroundFace): Float32Array {
+  return face.kind === 'finished'
+    ? ground.heightsMm
+    : ground.heightsMm.map((_, cell) => faceHeight(ground, cell, face));
+}
+
+/** What the board is made of, as it shows where its sides are cut. */
+export const TONES = { plaster: '#d8cfbb', foam: '#b9cdd2', board: '#a97c46' };
+
 /**
- * The ground as a mesh with its sides down to the underside of the board.
+ * The ground as a mesh, with its sides cut open down to the underside of the board: plaster, foam, board.
  */
 export function groundMesh(
   ground: Ground,
@@ -43,21 +50,28 @@ export function groundMesh(
   const [columns, rows] = [xs.length, ys.length];
   const border = borderOf(columns, rows);
   const top = columns * rows;
-  const positions = new Float32Array((top + border.length * 2) * 3);
-  const place = (vertex: number, x: number, y: number, z: number) => {
-    positions[vertex * 3] = x;
-    positions[vertex * 3 + 1] = y;
-    positions[vertex * 3 + 2] = z;
+  // The sides have vertices of their own, so that light does not run round the edge; each band two rings, so that colours do not run into each other.
+  const positions = new Float32Array((top + border.length * 6) * 3);
+  const colours = new Float32Array((top + border.length * 6) * 4);
+  const place = (vertex: number, x: number, y: number, z: number) => positions.set([x, y, z], vertex * 3);
+  const shown = face.kind === 'finished' ? TONES.plaster : TONES.foam;
+  const tint = (vertex: number, hex: string, onTop: number) => {
+    const [r, g, b] = rgbOf(hex);
+    colours.set([r / 255, g / 255, b / 255, onTop], vertex * 4);
   };
+  const skin = new Float32Array(top);
   ys.forEach((row, r) => {
     xs.forEach((column, c) => {
       const cell = row * ground.columns + column;
+      const vertex = r * columns + c;
       place(
-        r * columns + c,
+        vertex,
         edge(column, ground.columns, ground.cellMm),
         faceHeight(ground, cell, face),
         edge(row, ground.rows, ground.cellMm),
       );
+      tint(vertex, shown, 1);
+      skin[vertex] = face.kind === 'finished' ? (ground.skinMm[cell] ?? 0) : 0;
     });
   });
   const indices: number[] = [];
@@ -67,15 +81,22 @@ export function groundMesh(
       indices.push(a, a + columns, a + 1, a + 1, a + columns, a + columns + 1);
     }
   }
-  // The sides have vertices of their own, so that light does not run round the edge.
+  const bands = [TONES.plaster, TONES.foam, TONES.board];
   border.forEach((vertex, k) => {
     const [x = 0, y = 0, z = 0] = positions.subarray(vertex * 3, vertex * 3 + 3);
-    place(top + k * 2, x, y, z);
-    place(top + k * 2 + 1, x, -boardMm, z);
-    const next = top + ((k + 1) % border.length) * 2;
-    indices.push(top + k * 2, next, top + k * 2 + 1, next, next + 1, top + k * 2 + 1);
+    const foam = Math.max(Math.min(0, y), y - (skin[vertex] ?? 0));
+    const levels = [y, foam, Math.min(0, foam), -boardMm];
+    bands.forEach((hex, band) => {
+      const at = top + (band * border.length + k) * 2;
+      place(at, x, levels[band] ?? 0, z);
+      place(at + 1, x, levels[band + 1] ?? 0, z);
+      tint(at, hex, 0);
+      tint(at + 1, hex, 0);
+      const next = top + (band * border.length + ((k + 1) % border.length)) * 2;
+      indices.push(at, next, at + 1, next, next + 1, at + 1);
+    });
   });
-  return { positions, indices: Uint32Array.from(indices) };
+  return { positions, indices: Uint32Array.from(indices), colours };
 }
 
 /**
@@ -96,7 +117,6 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
   const corner = new Int32Array((ground.columns + 1) * (ground.rows + 1)).fill(-1);
   const positions: number[] = [];
   const indices: number[] = [];
-  const colours: number[] = [];
   const vertex = (column: number, row: number): number => {
     const at = row * (ground.columns + 1) + column;
     let known = corner[at] ?? -1;
@@ -104,8 +124,6 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
       known = positions.length / 3;
       corner[at] = known;
       positions.push(column * ground.cellMm, plan.level.waterlineMm, row * ground.cellMm);
-      const seen = finishedAt(plan.look, plan.level.waterlineMm - cornerHeight(ground, column, row));
-      colours.push(seen[0] / 255, seen[1] / 255, seen[2] / 255, WATER_COVERS);
     }
     return known;
   };
@@ -121,24 +139,51 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
     ];
     indices.push(a, b, c, a, c, d);
   }
+  return { positions: Float32Array.from(positions), indices: Uint32Array.from(indices) };
+}
+
+/**
+ * The water where the board's edge cuts it: a wall from the bed to the waterline, each layer as it looks from above where it is so deep.
+ */
+export function waterSides(ground: Ground, plan: WaterPlan): MeshArrays {
+  const positions: number[] = [];
+  const colours: number[] = [];
+  const indices: number[] = [];
+  const { columns, rows, cellMm } = ground;
+  const wet = new Uint8Array(columns * rows);
+  for (let i = 0; i < plan.level.wetRuns.length; i += 3) {
+    const row = (plan.level.wetRuns[i] ?? 0) * columns;
+    wet.fill(1, row + (plan.level.wetRuns[i + 1] ?? 0), row + (plan.level.wetRuns[i + 2] ?? 0));
+  }
+  const wall = (cell: number, ax: number, az: number, bx: number, bz: number) => {
+    if (wet[cell] !== 1) return;
+    const bedMm = ground.heightsMm[cell] ?? 0;
+    let from = bedMm;
+    for (const top of plan.look.tops) {
+      if (top.toMm <= from) continue;
+      const [r, g, b] = seenAt(plan.look, top, top.toMm - bedMm);
+      const first = positions.length / 3;
+      positions.push(ax, from, az, bx, from, bz, bx, top.toMm, bz, ax, top.toMm, az);
+      for (let k = 0; k < 4; k++) colours.push(r / 255, g / 255, b / 255, 0);
+      indices.push(first, first + 1, first + 2, first, first + 2, first + 3);
+      from = top.toMm;
+    }
+  };
+  for (let column = 0; column < columns; column++) {
+    const [a, b] = [column * cellMm, (column + 1) * cellMm];
+    wall(column, b, 0, a, 0);
+    wall((rows - 1) * columns + column, a, rows * cellMm, b, rows * cellMm);
+  }
+  for (let row = 0; row < rows; row++) {
+    const [a, b] = [row * cellMm, (row + 1) * cellMm];
+    wall(row * columns, 0, a, 0, b);
+    wall(row * columns + columns - 1, columns * cellMm, b, columns * cellMm, a);
+  }
   return {
     positions: Float32Array.from(positions),
     indices: Uint32Array.from(indices),
     colours: Float32Array.from(colours),
   };
-}
-
-/** Height of the ground where four cells meet: their mean. */
-function cornerHeight(ground: Ground, column: number, row: number): number {
-  let sum = 0;
-  let count = 0;
-  for (let r = Math.max(0, row - 1); r <= Math.min(ground.rows - 1, row); r++) {
-    for (let c = Math.max(0, column - 1); c <= Math.min(ground.columns - 1, column); c++) {
-      sum += ground.heightsMm[r * ground.columns + c] ?? 0;
-      count += 1;
-    }
-  }
-  return sum / count;
 }
 
 /** Every so many cells, the last one always among them. */

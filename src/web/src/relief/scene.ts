@@ -3,7 +3,18 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
-import { groundMesh, MOST_VERTICES, waterMesh, type GroundFace, type MeshArrays } from './meshes';
+import { finishedAt } from '../scene/waterColour';
+import {
+  faceHeights,
+  groundMesh,
+  MOST_VERTICES,
+  TONES,
+  waterMesh,
+  waterSides,
+  type GroundFace,
+  type MeshArrays,
+} from './meshes';
+import { GROUND_FRAGMENT, GROUND_VERTEX, WATER_FRAGMENT, WATER_VERTEX } from './shaders';
 
 export type LightSide = 'left' | 'back' | 'right' | 'front';
 
@@ -23,10 +34,16 @@ export interface ReliefInput {
   marks: { peak: [number, number, number]; mirror: [number, number, number] } | null;
   face: GroundFace;
   light: LightSide;
+  /** What stands on the board. */
+  bodies: MeshArrays;
+  /** Sheets that close its edges. */
+  dams: MeshArrays;
 }
 
 const TURN = Math.PI / 18;
 const PLAIN_VERTICES = 30_000;
+/** Entries of a water's table of colours. */
+const TABLE = 256;
 const UPRIGHT = Math.PI / 2 - 0.02;
 const LIGHT: Record<LightSide, [number, number, number]> = {
   left: [-1, 0.62, -0.25],
@@ -41,9 +58,13 @@ export class ReliefScene {
   private readonly scene = new THREE.Scene();
   private readonly camera = new THREE.PerspectiveCamera(32, 1, 1, 20_000);
   private readonly controls: OrbitControls;
-  private readonly sun = new THREE.DirectionalLight(0xfff1d8, 3.1);
   private readonly body = new THREE.Group();
+  private heights: THREE.DataTexture | null = null;
+  private readonly tables: THREE.DataTexture[] = [];
   private placed = false;
+  /** Width and depth of what is shown, mm; and whether a hand has turned it. */
+  private board: [number, number] | null = null;
+  private moved = false;
   private sized = false;
   private frame = 0;
   private readonly plain = drawnBySoftware();
@@ -56,7 +77,7 @@ export class ReliefScene {
     this.controls.enableRotate = false;
     this.controls.enablePan = false;
     this.controls.addEventListener('change', this.draw);
-    this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 0.75), this.sun, this.body);
+    this.scene.add(new THREE.HemisphereLight(0xffffff, 0xa8977a, 2.4), this.body);
   }
 
   /** Draws in the next frame, once however often it is asked for: without a graphics processor a picture takes most of a second. */
@@ -76,6 +97,7 @@ export class ReliefScene {
     this.sized = true;
     this.camera.aspect = width / Math.max(1, height);
     this.camera.updateProjectionMatrix();
+    if (this.board !== null && !this.moved) this.place(...this.board);
     this.draw();
   }
 
@@ -84,29 +106,53 @@ export class ReliefScene {
     const { ground } = input;
     const widthMm = ground.columns * ground.cellMm;
     const depthMm = ground.rows * ground.cellMm;
+    const sun = new THREE.Vector3(...LIGHT[input.light]).normalize();
+    this.heights = heightTexture(ground, input.face);
+    const common = {
+      heights: { value: this.heights },
+      cells: { value: new THREE.Vector2(ground.columns, ground.rows) },
+      cellMm: { value: ground.cellMm },
+      sun: { value: sun },
+    };
+    const solid = () =>
+      new THREE.ShaderMaterial({
+        glslVersion: THREE.GLSL3,
+        vertexShader: GROUND_VERTEX,
+        fragmentShader: GROUND_FRAGMENT,
+        uniforms: common,
+        side: THREE.DoubleSide,
+      });
     this.body.add(
-      mesh(
-        groundMesh(ground, input.boardMm, input.face, this.plain ? PLAIN_VERTICES : MOST_VERTICES),
-        new THREE.MeshLambertMaterial({
-          color: input.face.kind === 'finished' ? 0xd8cfbb : 0xcfdfe2,
-          side: THREE.DoubleSide,
-        }),
-      ),
+      mesh(groundMesh(ground, input.boardMm, input.face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), solid()),
     );
     for (const plan of input.waters) {
       if (plan.level.wetRuns.length === 0) continue;
-      const material = new THREE.MeshPhongMaterial({
-        vertexColors: true,
-        specular: 0x8a9a98,
-        shininess: 110,
-        transparent: true,
-        depthWrite: false,
+      const material = new THREE.ShaderMaterial({
+        glslVersion: THREE.GLSL3,
+        vertexShader: WATER_VERTEX,
+        fragmentShader: WATER_FRAGMENT,
+        side: THREE.DoubleSide,
+        uniforms: {
+          ...common,
+          table: { value: this.tableOf(plan) },
+          tableSize: { value: TABLE },
+          deepestMm: { value: Math.max(0.001, plan.level.maxDepthMm) },
+          marches: { value: this.plain ? 24 : 96 },
+          groundTone: { value: new THREE.Color(TONES.plaster) },
+        },
       });
       this.body.add(mesh(waterMesh(ground, plan), material));
+      const sides = waterSides(ground, plan);
+      if (sides.indices.length > 0) this.body.add(mesh(sides, solid()));
+    }
+    if (input.bodies.indices.length > 0) this.body.add(mesh(input.bodies, solid()));
+    if (input.dams.indices.length > 0) {
+      const clear = { color: 0xe4f0f0, transparent: true, opacity: 0.3, side: THREE.DoubleSide, depthWrite: false };
+      this.body.add(mesh(input.dams, new THREE.MeshBasicMaterial(clear)));
     }
     if (input.cut !== null) this.body.add(cutPlane(ground, input.boardMm, input.cut));
     if (input.marks !== null) this.body.add(...markMeshes(input.marks, Math.max(widthMm, depthMm)));
-    this.sun.position.set(...LIGHT[input.light]).multiplyScalar(widthMm + depthMm);
+    this.board = [widthMm, depthMm];
     if (!this.placed) this.place(widthMm, depthMm);
     this.draw();
   }
@@ -114,6 +160,7 @@ export class ReliefScene {
   /** Looks from an eye on the board, or from above again (null). */
   lookFrom(view: EyeView | null, widthMm: number, depthMm: number): void {
     this.controls.maxPolarAngle = view === null ? UPRIGHT : Math.PI;
+    this.moved = view !== null;
     if (view === null) {
       this.place(widthMm, depthMm);
     } else {
@@ -126,6 +173,7 @@ export class ReliefScene {
 
   /** Goes so many times nearer. */
   nearer(factor: number): void {
+    this.moved = true;
     this.camera.position.sub(this.controls.target).divideScalar(factor).add(this.controls.target);
     this.controls.update();
     this.draw();
@@ -133,6 +181,7 @@ export class ReliefScene {
 
   /** Turns the view by steps of ten degrees. */
   turn(round: number, up: number): void {
+    this.moved = true;
     const offset = this.camera.position.clone().sub(this.controls.target);
     const at = new THREE.Spherical().setFromVector3(offset);
     at.theta += round * TURN;
@@ -152,12 +201,55 @@ export class ReliefScene {
   private place(widthMm: number, depthMm: number): void {
     const reach = Math.max(widthMm, depthMm * 1.4);
     this.controls.target.set(widthMm / 2, 0, depthMm / 2);
-    this.camera.position.set(widthMm / 2 - reach * 0.25, reach * 0.95, depthMm / 2 + reach * 1.25);
+    this.camera.position.set(widthMm / 2 - reach * 0.25, reach * 0.8, depthMm / 2 + reach * 1.25);
     this.controls.update();
+    this.fill(widthMm, depthMm);
     this.placed = true;
   }
 
+  /** As near as the whole board allows. */
+  private fill(widthMm: number, depthMm: number): void {
+    if (!this.sized) return;
+    const corners = [0, widthMm].flatMap((x) =>
+      [0, depthMm].flatMap((z) => [-10, 50].map((y) => new THREE.Vector3(x, y, z))),
+    );
+    const offset = this.camera.position.clone().sub(this.controls.target);
+    for (let step = 0; step < 60; step++) {
+      offset.multiplyScalar(0.97);
+      this.camera.position.copy(this.controls.target).add(offset);
+      this.camera.updateMatrixWorld();
+      const out = corners.some((corner) => {
+        const at = corner.clone().project(this.camera);
+        return Math.abs(at.x) > 0.97 || Math.abs(at.y) > 0.9;
+      });
+      if (!out) continue;
+      offset.divideScalar(0.97);
+      break;
+    }
+    this.camera.position.copy(this.controls.target).add(offset);
+    this.controls.update();
+  }
+
+  /** The finished water's colours by depth, closer where it is shallow. */
+  private tableOf(plan: WaterPlan): THREE.DataTexture {
+    const pixels = new Uint8Array(TABLE * 4);
+    for (let i = 0; i < TABLE; i++) {
+      const share = (i / (TABLE - 1)) ** 2;
+      const [r, g, b] = finishedAt(plan.look, share * plan.level.maxDepthMm);
+      pixels.set([Math.round(r), Math.round(g), Math.round(b), 255], i * 4);
+    }
+    const texture = new THREE.DataTexture(pixels, TABLE, 1);
+    texture.colorSpace = THREE.SRGBColorSpace;
+    texture.magFilter = THREE.LinearFilter;
+    texture.minFilter = THREE.LinearFilter;
+    texture.needsUpdate = true;
+    this.tables.push(texture);
+    return texture;
+  }
+
   private clear(): void {
+    this.heights?.dispose();
+    for (const table of this.tables.splice(0)) table.dispose();
     for (const child of [...this.body.children]) {
       this.body.remove(child);
       if (child instanceof THREE.Mesh) {
@@ -189,11 +281,24 @@ function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
       colour.setRGB(colours[i] ?? 0, colours[i + 1] ?? 0, colours[i + 2] ?? 0, THREE.SRGBColorSpace);
       colours.set([colour.r, colour.g, colour.b], i);
     }
-    geometry.setAttribute('color', new THREE.BufferAttribute(colours, 4));
+    geometry.setAttribute('tone', new THREE.BufferAttribute(colours, 4));
   }
   geometry.setIndex(new THREE.BufferAttribute(arrays.indices, 1));
   geometry.computeVertexNormals();
   return new THREE.Mesh(geometry, material);
+}
+
+/** Heights as they are shown, one texel a cell. */
+function heightTexture(ground: Ground, face: GroundFace): THREE.DataTexture {
+  const texture = new THREE.DataTexture(
+    faceHeights(ground, face),
+    ground.columns,
+    ground.rows,
+    THREE.RedFormat,
+    THREE.FloatType,
+  );
+  texture.needsUpdate = true;
+  return texture;
 }
 
 /** The plane of the Cut, upright through the board. */
