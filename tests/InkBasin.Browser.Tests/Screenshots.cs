@@ -62,7 +62,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "water");
         _page.Button("Dams").Click();
         _page.Until(() => _page.First(".cutting svg"), "the panels").FindElement(OpenQA.Selenium.By.XPath("//button[@class='step-name']")).Click();
-        Save("dams");
         _page.Button("Before").Click();
         _page.Until(() => _page.First(".checks"), "the list");
         _page.Until(() => _page.First(".drying-curve"), "the drying");
@@ -97,9 +96,12 @@ public class Screenshots(BrowserFixture fixture)
         _page.Button("Heat").Click();
         _page.Until(() => _page.First(".heat-curve .heat-safe"), "the cliff");
         Save("heat");
+        _page.Open(id, "ink");
         _page.Button("Creek").Click();
+        _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
+        Save("ink");
         _page.Button("Relief").Click();
-        _page.Until(() => _page.First(".relief-view canvas"), "the relief");
+        _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         Thread.Sleep(1500);
         Save("relief");
         _page.Open(id, "water");
