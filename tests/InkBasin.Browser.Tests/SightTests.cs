@@ -33,8 +33,43 @@ public class SightTests(BrowserFixture fixture)
         Changed("the foam without its plaster");
         _page.Button("foam sheets").Click();
         Changed("the sheets as they are stacked");
+        _page.Button("finished").Click();
+
+        // As a picture, once and twice as large; what a download would get is read back.
+        _page.Script("""
+            window.pictures = [];
+            HTMLAnchorElement.prototype.click = function () {
+              const image = new Image();
+              image.onload = () => window.pictures.push(`${this.download} ${image.width} ${image.height}`);
+              image.src = this.href;
+            };
+            """);
+        _page.Button("picture").Click();
+        _page.Button("×2").Click();
+        _page.Until(() => Convert.ToInt32(_page.Script("return window.pictures.length"), System.Globalization.CultureInfo.InvariantCulture) == 2, "two pictures");
+        var size = (string)_page.Script("const c = document.querySelector('.relief-view canvas').getBoundingClientRect(); return `${Math.round(c.width)} ${Math.round(c.height)} ${Math.round(c.width) * 2} ${Math.round(c.height) * 2}`")!;
+        Assert.Equal($"Sallow Quay copy.png {string.Join(' ', size.Split(' ')[..2])}|Sallow Quay copy ×2.png {string.Join(' ', size.Split(' ')[2..])}", (string)_page.Script("return window.pictures.sort((a, b) => a.length - b.length).join('|')")!);
         _page.Button("Relief").Click();
         _page.Until(() => _page.All(".relief-view").Count == 0, "flat again");
+        Assert.Empty(_page.Faults());
+    }
+
+    // The water of the Relief is drawn live while its waterline is dragged, and its ground is not made anew for it.
+    [Fact]
+    public async Task The_relief_follows_a_dragged_waterline()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "water");
+        _page.Button("Relief").Click();
+        _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
+        var before = Picture();
+        var grip = _page.Find("[data-testid=waterline]");
+        var (x, y) = _page.MiddleOf(grip);
+        _page.Pointer().MoveTo(x, y).Press().MoveTo(x, y + 60).Done();
+        _page.Until(() => Picture() != before, "another picture while the grip is held");
+        _page.Pointer().Release().Done();
+        _page.Settled();
         Assert.Empty(_page.Faults());
     }
 

@@ -107,6 +107,17 @@ export default function Relief() {
     );
   }, [fromEye, eye, look, waterlineMm, ground.columns, ground.rows, ground.cellMm]);
 
+  const save = async (times: number) => {
+    const blob = (await scene.current?.picture(times)) ?? null;
+    if (blob === null) return;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(blob);
+    link.download = `${build.name}${times === 1 ? '' : ' ×2'}.png`;
+    link.click();
+    // Not before the browser has taken it.
+    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+  };
+
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (by === undefined) return;
@@ -151,6 +162,11 @@ export default function Relief() {
         {SIDES.map((side) => (
           <button key={side} type="button" aria-pressed={light === side} onClick={() => setLight(side)}>
             {side}
+          </button>
+        ))}
+        {[1, 2].map((times) => (
+          <button key={times} type="button" onClick={() => void save(times)}>
+            {times === 1 ? 'picture' : '×2'}
           </button>
         ))}
         {look !== null && (

@@ -44,6 +44,8 @@ const TURN = Math.PI / 18;
 const PLAIN_VERTICES = 30_000;
 /** Entries of a water's table of colours. */
 const TABLE = 256;
+/** What a picture is drawn on. */
+const PAPER = 0xf4f1e8;
 const UPRIGHT = Math.PI / 2 - 0.02;
 const LIGHT: Record<LightSide, [number, number, number]> = {
   left: [-1, 0.62, -0.25],
@@ -59,12 +61,21 @@ export class ReliefScene {
   private readonly camera = new THREE.PerspectiveCamera(32, 1, 1, 20_000);
   private readonly controls: OrbitControls;
   private readonly body = new THREE.Group();
-  private heights: THREE.DataTexture | null = null;
+  /** What all that is lit shares. */
+  private readonly common = {
+    heights: { value: null as THREE.DataTexture | null },
+    cells: { value: new THREE.Vector2() },
+    cellMm: { value: 1 },
+    sun: { value: new THREE.Vector3(0, 1, 0) },
+  };
+  private stood: { ground: Ground; key: string; body: THREE.Mesh } | null = null;
   private readonly tables: THREE.DataTexture[] = [];
   private placed = false;
   /** Width and depth of what is shown, mm; and whether a hand has turned it. */
   private board: [number, number] | null = null;
   private moved = false;
+  /** Underside of the board and top of what stands on it, mm. */
+  private levels: [number, number] = [0, 0];
   private sized = false;
   private frame = 0;
   private readonly plain = drawnBySoftware();
@@ -106,25 +117,8 @@ export class ReliefScene {
     const { ground } = input;
     const widthMm = ground.columns * ground.cellMm;
     const depthMm = ground.rows * ground.cellMm;
-    const sun = new THREE.Vector3(...LIGHT[input.light]).normalize();
-    this.heights = heightTexture(ground, input.face);
-    const common = {
-      heights: { value: this.heights },
-      cells: { value: new THREE.Vector2(ground.columns, ground.rows) },
-      cellMm: { value: ground.cellMm },
-      sun: { value: sun },
-    };
-    const solid = () =>
-      new THREE.ShaderMaterial({
-        glslVersion: THREE.GLSL3,
-        vertexShader: GROUND_VERTEX,
-        fragmentShader: GROUND_FRAGMENT,
-        uniforms: common,
-        side: THREE.DoubleSide,
-      });
-    this.body.add(
-      mesh(groundMesh(ground, input.boardMm, input.face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), solid()),
-    );
+    this.common.sun.value.set(...LIGHT[input.light]).normalize();
+    this.stand(input);
     for (const plan of input.waters) {
       if (plan.level.wetRuns.length === 0) continue;
       const material = new THREE.ShaderMaterial({
@@ -133,7 +127,7 @@ export class ReliefScene {
         fragmentShader: WATER_FRAGMENT,
         side: THREE.DoubleSide,
         uniforms: {
-          ...common,
+          ...this.common,
           table: { value: this.tableOf(plan) },
           tableSize: { value: TABLE },
           deepestMm: { value: Math.max(0.001, plan.level.maxDepthMm) },
@@ -143,9 +137,9 @@ export class ReliefScene {
       });
       this.body.add(mesh(waterMesh(ground, plan), material));
       const sides = waterSides(ground, plan);
-      if (sides.indices.length > 0) this.body.add(mesh(sides, solid()));
+      if (sides.indices.length > 0) this.body.add(mesh(sides, this.solid()));
     }
-    if (input.bodies.indices.length > 0) this.body.add(mesh(input.bodies, solid()));
+    if (input.bodies.indices.length > 0) this.body.add(mesh(input.bodies, this.solid()));
     if (input.dams.indices.length > 0) {
       const clear = { color: 0xe4f0f0, transparent: true, opacity: 0.3, side: THREE.DoubleSide, depthWrite: false };
       this.body.add(mesh(input.dams, new THREE.MeshBasicMaterial(clear)));
@@ -153,8 +147,56 @@ export class ReliefScene {
     if (input.cut !== null) this.body.add(cutPlane(ground, input.boardMm, input.cut));
     if (input.marks !== null) this.body.add(...markMeshes(input.marks, Math.max(widthMm, depthMm)));
     this.board = [widthMm, depthMm];
+    this.levels = [-input.boardMm, highest(ground, input.bodies)];
     if (!this.placed) this.place(widthMm, depthMm);
     this.draw();
+  }
+
+  /** The ground and its heights, made anew only when they are others: a dragged waterline leaves them as they are. */
+  private stand({ ground, face, boardMm }: ReliefInput): void {
+    const key = `${JSON.stringify(face)} ${boardMm}`;
+    if (this.stood?.ground === ground && this.stood.key === key) return;
+    this.dropGround();
+    const heights = heightTexture(ground, face);
+    this.common.heights.value = heights;
+    this.common.cells.value.set(ground.columns, ground.rows);
+    this.common.cellMm.value = ground.cellMm;
+    const body = mesh(groundMesh(ground, boardMm, face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), this.solid());
+    this.scene.add(body);
+    this.stood = { ground, key, body };
+  }
+
+  private dropGround(): void {
+    if (this.stood === null) return;
+    this.scene.remove(this.stood.body);
+    this.stood.body.geometry.dispose();
+    (this.stood.body.material as THREE.Material).dispose();
+    this.common.heights.value?.dispose();
+    this.stood = null;
+  }
+
+  private solid(): THREE.ShaderMaterial {
+    return new THREE.ShaderMaterial({
+      glslVersion: THREE.GLSL3,
+      vertexShader: GROUND_VERTEX,
+      fragmentShader: GROUND_FRAGMENT,
+      uniforms: this.common,
+      side: THREE.DoubleSide,
+    });
+  }
+
+  /** What is shown as a picture, so many times as large as on the screen, on paper. */
+  async picture(times: number): Promise<Blob | null> {
+    const ratio = this.renderer.getPixelRatio();
+    this.renderer.setPixelRatio(times);
+    this.renderer.setClearColor(PAPER, 1);
+    this.renderer.render(this.scene, this.camera);
+    // Asked for before anything else is drawn: the canvas keeps its picture no longer.
+    const made = new Promise<Blob | null>((told) => this.renderer.domElement.toBlob(told, 'image/png'));
+    this.renderer.setClearColor(PAPER, 0);
+    this.renderer.setPixelRatio(ratio);
+    this.draw();
+    return made;
   }
 
   /** Looks from an eye on the board, or from above again (null). */
@@ -194,13 +236,14 @@ export class ReliefScene {
   dispose(): void {
     cancelAnimationFrame(this.frame);
     this.clear();
+    this.dropGround();
     this.controls.dispose();
     this.renderer.dispose();
   }
 
   private place(widthMm: number, depthMm: number): void {
     const reach = Math.max(widthMm, depthMm * 1.4);
-    this.controls.target.set(widthMm / 2, 0, depthMm / 2);
+    this.controls.target.set(widthMm / 2, (this.levels[0] + this.levels[1]) / 2, depthMm / 2);
     this.camera.position.set(widthMm / 2 - reach * 0.25, reach * 0.8, depthMm / 2 + reach * 1.25);
     this.controls.update();
     this.fill(widthMm, depthMm);
@@ -211,16 +254,17 @@ export class ReliefScene {
   private fill(widthMm: number, depthMm: number): void {
     if (!this.sized) return;
     const corners = [0, widthMm].flatMap((x) =>
-      [0, depthMm].flatMap((z) => [-10, 50].map((y) => new THREE.Vector3(x, y, z))),
+      [0, depthMm].flatMap((z) => this.levels.map((y) => new THREE.Vector3(x, y, z))),
     );
-    const offset = this.camera.position.clone().sub(this.controls.target);
-    for (let step = 0; step < 60; step++) {
+    // From far off, so that a deep block on a small board is brought in whole too.
+    const offset = this.camera.position.clone().sub(this.controls.target).multiplyScalar(3);
+    for (let step = 0; step < 120; step++) {
       offset.multiplyScalar(0.97);
       this.camera.position.copy(this.controls.target).add(offset);
       this.camera.updateMatrixWorld();
       const out = corners.some((corner) => {
         const at = corner.clone().project(this.camera);
-        return Math.abs(at.x) > 0.97 || Math.abs(at.y) > 0.9;
+        return Math.abs(at.x) > 0.97 || at.y > 0.92 || at.y < -0.74;
       });
       if (!out) continue;
       offset.divideScalar(0.97);
@@ -248,7 +292,6 @@ export class ReliefScene {
   }
 
   private clear(): void {
-    this.heights?.dispose();
     for (const table of this.tables.splice(0)) table.dispose();
     for (const child of [...this.body.children]) {
       this.body.remove(child);
@@ -286,6 +329,13 @@ function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
   geometry.setIndex(new THREE.BufferAttribute(arrays.indices, 1));
   geometry.computeVertexNormals();
   return new THREE.Mesh(geometry, material);
+}
+
+/** The highest of ground and bodies, mm. */
+function highest(ground: Ground, { positions }: MeshArrays): number {
+  let top = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0);
+  for (let i = 1; i < positions.length; i += 3) top = Math.max(top, positions[i] ?? 0);
+  return top;
 }
 
 /** Heights as they are shown, one texel a cell. */
