@@ -1,3 +1,5 @@
+using InkBasin.Core.Ground;
+
 namespace InkBasin.Core.Ink;
 
 /// <summary>A colour read off a poured step wedge.</summary>

@@ -1,3 +1,5 @@
+using InkBasin.Core.Ground;
+
 namespace InkBasin.Core.Ink;
 
 /// <summary>A tint one may use for a wanted colour.</summary>

@@ -1,3 +1,5 @@
+using InkBasin.Core.Ground;
+
 namespace InkBasin.Core.Stock;
 
 /// <summary>A mark on a cup that worked: so many ml came up to here.</summary>
@@ -17,7 +19,6 @@ public sealed record MarkedCup(Cup Cup, double BrimfulMl, double WorstOffPercent
     /// <summary>Marks a round cup misses by more are of another cup, or misread, %.</summary>
     public const double MostOffPercent = 5;
 
-    private const int MostRounds = 60;
     private const double LeastMm = 1;
     private const double MostMm = 1000;
 
@@ -69,37 +70,16 @@ public sealed record MarkedCup(Cup Cup, double BrimfulMl, double WorstOffPercent
     // Residuals are shares of each mark's ml, so that a small mark counts as a large one.
     private static (double AtBase, double AtTop) Fitted(List<CupMark> marks, double top, double mean)
     {
-        double a = mean, b = mean, damping = 1e-3;
-        var sum = SumOfSquares(a, b);
-        for (var round = 0; round < MostRounds; round++)
-        {
-            double aa = 0, ab = 0, bb = 0, ga = 0, gb = 0;
-            foreach (var mark in marks)
+        double[] sides = [mean, mean];
+        BoundedLeastSquares.Descend(
+            (x, r) =>
             {
-                double share = mark.HeightMm / top, here = a + ((b - a) * share), scale = Math.PI * mark.HeightMm / 12_000 / mark.VolumeMl;
-                var off = (scale * ((a * a) + (a * here) + (here * here))) - 1;
-                double byA = scale * ((2 * a) + here + ((a + (2 * here)) * (1 - share))), byB = scale * (a + (2 * here)) * share;
-                (aa, ab, bb, ga, gb) = (aa + (byA * byA), ab + (byA * byB), bb + (byB * byB), ga + (byA * off), gb + (byB * off));
-            }
-
-            double p = aa * (1 + damping), q = bb * (1 + damping), determinant = (p * q) - (ab * ab);
-            double nextA = a - (((q * ga) - (ab * gb)) / determinant), nextB = b - (((p * gb) - (ab * ga)) / determinant);
-            var next = nextA > 0 && nextB > 0 ? SumOfSquares(nextA, nextB) : double.PositiveInfinity;
-            if (next > sum || !double.IsFinite(next))
-            {
-                damping *= 8;
-                if (damping > 1e12) break;
-                continue;
-            }
-
-            var still = Math.Abs(nextA - a) + Math.Abs(nextB - b) < 1e-10;
-            (a, b, sum, damping) = (nextA, nextB, next, damping / 8);
-            if (still) break;
-        }
-
-        return (a, b);
-
-        double SumOfSquares(double atBase, double atTop) =>
-            marks.Sum(mark => Math.Pow((VolumeMl(atBase, atTop, top, mark.HeightMm) / mark.VolumeMl) - 1, 2));
+                for (var i = 0; i < r.Length; i++) r[i] = (VolumeMl(x[0], x[1], top, marks[i].HeightMm) / marks[i].VolumeMl) - 1;
+            },
+            marks.Count,
+            sides,
+            [1e-6, 1e-6],
+            [Require.Greatest, Require.Greatest]);
+        return (sides[0], sides[1]);
     }
 }

@@ -1,4 +1,4 @@
-namespace InkBasin.Core.Ink;
+namespace InkBasin.Core.Ground;
 
 /// <summary>min ‖r(x)‖² over lower ≤ x ≤ upper by Levenberg (1944) and Marquardt (1963), with what stands at a bound and is pushed against it held there.</summary>
 internal static class BoundedLeastSquares
