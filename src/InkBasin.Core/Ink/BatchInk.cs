@@ -36,8 +36,12 @@ public sealed record BatchInk(IReadOnlyList<TintDose> Doses, [property: JsonIgno
     // What is let down is to be no more than half of that off by itself.
     private const double OwnDeltaE = 1;
 
-    // Other whole numbers than the nearest are counted out only where that is seen.
+    // Other whole numbers than the nearest are counted out only where that is seen, and only while that is few to try.
     private const double WorthIt = 0.2;
+    private const int MostTried = 4096;
+
+    // The smallest batches are the hardest to count out: they speak for all when it is asked what has to be let down.
+    private const int Speakers = 16;
 
     /// <summary>How far a tint may be let down, parts of part one to one of it.</summary>
     public static IReadOnlyList<int> Ratios { get; } = [4, 9, 19, 49, 99, 199, 499, 999];
@@ -65,14 +69,14 @@ public sealed record BatchInk(IReadOnlyList<TintDose> Doses, [property: JsonIgno
         ArgumentNullException.ThrowIfNull(batches);
         if (batches.Any(batch => batch.Recipe.Count > InkChoice.MostTints)) throw new RefusedException("recipe", $"Keep the recipe to {InkChoice.MostTints} tints.");
         var ratios = letDown is null ? new Dictionary<string, int>(StringComparer.Ordinal) : new(letDown, StringComparer.Ordinal);
-        List<Mixing> mixings = [.. batches.Select(batch => new Mixing(batch, ratios))];
+        List<Mixing> mixings = [.. batches.Select(batch => new Mixing(batch, ratios))], small = [.. mixings.OrderBy(mixing => mixing.MixedMl).Take(Speakers)];
         for (var made = Counted(mixings); ; made = Counted(mixings))
         {
-            if (made.All(batch => batch.DeltaE <= MostDeltaE) || !LetDownWorst(mixings, ratios)) return made;
+            if (made.All(batch => batch.DeltaE <= MostDeltaE) || !LetDownWorst(small, ratios)) return made;
         }
     }
 
-    private static List<BatchInk> Counted(List<Mixing> mixings) => [.. mixings.Select(mixing => mixing.Counted())];
+    private static List<BatchInk> Counted(List<Mixing> mixings) => [.. mixings.Select(mixing => mixing.Counted(MostTried / mixings.Count))];
 
     // The tint whose own rounding shows most in any batch, as far as it takes for all of them; false when none can be thinner.
     private static bool LetDownWorst(List<Mixing> mixings, Dictionary<string, int> ratios)
@@ -103,15 +107,17 @@ public sealed record BatchInk(IReadOnlyList<TintDose> Doses, [property: JsonIgno
             _wanted = InkLayer.Mixed(_sight.Resin, _recipe.Select(part => (part.Tint.Colour, part.MlPer100Ml)));
         }
 
+        public double MixedMl => _mixedMl;
+
         public IEnumerable<string> TintIds => _recipe.Select(part => part.Tint.Id);
 
         /// <summary>Whole steps of each tint: the nearest, unless others beside them look more like the recipe.</summary>
-        public BatchInk Counted()
+        public BatchInk Counted(int mostTried)
         {
             long[] nearest = [.. _recipe.Select((part, i) => TintDose.StepsFor(part.MlPer100Ml, _mixedMl, StepMl(i)))];
             var (best, least) = (nearest, _sight.DeltaE(Made(nearest), _wanted));
             var atNearest = least;
-            for (var other = 1; other < 1 << _recipe.Count && _recipe.Count > 1 && atNearest >= WorthIt; other++)
+            for (var other = 1; other < 1 << _recipe.Count && 1 << _recipe.Count <= mostTried && _recipe.Count > 1 && atNearest >= WorthIt; other++)
             {
                 var tried = (long[])nearest.Clone();
                 for (var i = 0; i < tried.Length; i++)

@@ -152,6 +152,16 @@ public class BatchInkTests
         return BatchInk.For(new InkBatch(recipe, mixed, sight)).DeltaE <= 2;
     }
 
+    // A water in so many layers as are allowed, of six tints: bounded work, and no batch off.
+    [Fact]
+    public void A_thousand_batches_of_six_tints_are_counted_out_too()
+    {
+        (string Id, double MlPer100Ml)[] six = [.. ExampleTints.All.Take(6).Select((tint, i) => (tint.Id, 0.013 * (i + 1)))];
+        var made = BatchInk.Together([.. Enumerable.Range(0, 1000).Select(i => Batch(10 + (i * 0.37), six))]);
+        Assert.Equal(1000, made.Count);
+        Assert.All(made, batch => Assert.InRange(batch.DeltaE, 0, 2));
+    }
+
     [Fact]
     public void More_than_six_tints_are_refused() =>
         Assert.Equal("recipe", Assert.Throws<RefusedException>(() => BatchInk.For(new InkBatch([.. ExampleTints.All.Take(7).Select(tint => (tint, 0.1))], 50, Creek))).Field);

@@ -42,9 +42,13 @@ export function bandOf(look: Look, layer: number): string {
   return (look.tops[layer] ?? look.tops.at(-1))?.colours.at(-1) ?? '#000000';
 }
 
+/** A channel's light, 0…1, of what a screen shows, 0…1 (IEC 61966-2-1). */
+export function lightOf(shown: number): number {
+  return shown <= 0.04045 ? shown / 12.92 : ((shown + 0.055) / 1.055) ** 2.4;
+}
+
 /** Whether lettering on a colour has to be dark: by its luminance, where black and white contrast alike (WCAG 2). */
 export function isPale(hex: string): boolean {
-  const linear = (v: number) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
   const [r, g, b] = rgbOf(hex);
-  return 0.2126 * linear(r / 255) + 0.7152 * linear(g / 255) + 0.0722 * linear(b / 255) > 0.179;
+  return 0.2126 * lightOf(r / 255) + 0.7152 * lightOf(g / 255) + 0.0722 * lightOf(b / 255) > 0.179;
 }

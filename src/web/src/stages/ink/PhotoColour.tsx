@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState, type MouseEvent } from 'react';
+import { lightOf } from '../../scene/waterColour';
 import { FileField } from '../../slip/fields';
 
 /** A mean over so many pixels each way: one pixel of a photo is noise. */
@@ -61,13 +62,12 @@ export function PhotoColour({ onPick }: { onPick: (hex: string) => void }) {
 
 /** The mean of pixels as light, not as numbers of a screen; what lies off the picture does not count. */
 export function meanColour(pixels: Uint8ClampedArray): string {
-  const light = (v: number) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
   const screen = (v: number) => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
   const sum = [0, 0, 0];
   let count = 0;
   for (let i = 0; i < pixels.length; i += 4) {
     if ((pixels[i + 3] ?? 0) < 128) continue;
-    for (let k = 0; k < 3; k++) sum[k] = (sum[k] ?? 0) + light((pixels[i + k] ?? 0) / 255);
+    for (let k = 0; k < 3; k++) sum[k] = (sum[k] ?? 0) + lightOf((pixels[i + k] ?? 0) / 255);
     count++;
   }
   if (count === 0) return '#000000';
