@@ -1,7 +1,7 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
 import { damSheets, standInBodies } from '@web/relief/bodies';
-import { faceHeights, groundMesh, TONES, waterMesh, waterSides, type MeshArrays } from '@web/relief/meshes';
+import { boxOf, faceHeights, groundMesh, TONES, waterMesh, waterSides, type MeshArrays } from '@web/relief/meshes';
 import { finishedAt, rgbOf } from '@web/scene/waterColour';
 import { paint } from '@web/sheet/inked';
 import { shade, shadeFinely } from '@web/sheet/relief';
@@ -181,6 +181,15 @@ describe('what stands on the board', () => {
     expect(reach(5, 14.9)).toBeCloseTo(Math.hypot(10, 5), 4);
     expect(reach(15.1, 35)).toBeCloseTo(25, 4);
     expect(openEdges(tree)).toBe(0);
+  });
+
+  it('is brought in by the box round it', () => {
+    const box = boxOf(standInBodies([{ ...thing, turnDeg: 0 }], [plan], 100).positions);
+    expect(box).toHaveLength(8);
+    expect([Math.min(...box.map(([x]) => x)), Math.max(...box.map(([x]) => x))]).toEqual([40, 60]);
+    expect([...new Set(box.map(([, y]) => y))]).toEqual([5, 35]);
+    expect([Math.min(...box.map(([, , z]) => z)), Math.max(...box.map(([, , z]) => z))]).toEqual([35, 45]);
+    expect(boxOf(new Float32Array())).toEqual([]);
   });
 
   it('leaves the opening of a bridge free', () => {

@@ -186,6 +186,21 @@ export function waterSides(ground: Ground, plan: WaterPlan): MeshArrays {
   };
 }
 
+/** The eight corners of the box round places; none of none. */
+export function boxOf(positions: Float32Array): [number, number, number][] {
+  if (positions.length === 0) return [];
+  const least: [number, number, number] = [Infinity, Infinity, Infinity];
+  const most: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  positions.forEach((value, i) => {
+    const axis = (i % 3) as 0 | 1 | 2;
+    least[axis] = Math.min(least[axis], value);
+    most[axis] = Math.max(most[axis], value);
+  });
+  return [least[0], most[0]].flatMap((x) =>
+    [least[1], most[1]].flatMap((y) => [least[2], most[2]].map((z) => [x, y, z] as [number, number, number])),
+  );
+}
+
 /** Every so many cells, the last one always among them. */
 function samples(count: number, stride: number): number[] {
   const found = [];

@@ -5,6 +5,7 @@ import type { WaterPlan } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
 import { finishedAt } from '../scene/waterColour';
 import {
+  boxOf,
   faceHeights,
   groundMesh,
   MOST_VERTICES,
@@ -74,8 +75,8 @@ export class ReliefScene {
   /** Width and depth of what is shown, mm; and whether a hand has turned it. */
   private board: [number, number] | null = null;
   private moved = false;
-  /** Underside of the board and top of what stands on it, mm. */
-  private levels: [number, number] = [0, 0];
+  /** Corners of all that is to be in the picture, mm. */
+  private brim: [number, number, number][] = [];
   private sized = false;
   private frame = 0;
   private readonly plain = drawnBySoftware();
@@ -147,7 +148,7 @@ export class ReliefScene {
     if (input.cut !== null) this.body.add(cutPlane(ground, input.boardMm, input.cut));
     if (input.marks !== null) this.body.add(...markMeshes(input.marks, Math.max(widthMm, depthMm)));
     this.board = [widthMm, depthMm];
-    this.levels = [-input.boardMm, highest(ground, input.bodies)];
+    this.brim = [...boxOf(groundBox(input)), ...boxOf(input.bodies.positions)];
     if (!this.placed) this.place(widthMm, depthMm);
     this.draw();
   }
@@ -243,19 +244,17 @@ export class ReliefScene {
 
   private place(widthMm: number, depthMm: number): void {
     const reach = Math.max(widthMm, depthMm * 1.4);
-    this.controls.target.set(widthMm / 2, (this.levels[0] + this.levels[1]) / 2, depthMm / 2);
+    this.controls.target.set(widthMm / 2, 0, depthMm / 2);
     this.camera.position.set(widthMm / 2 - reach * 0.25, reach * 0.8, depthMm / 2 + reach * 1.25);
     this.controls.update();
-    this.fill(widthMm, depthMm);
+    this.fill();
     this.placed = true;
   }
 
   /** As near as the whole board allows. */
-  private fill(widthMm: number, depthMm: number): void {
+  private fill(): void {
     if (!this.sized) return;
-    const corners = [0, widthMm].flatMap((x) =>
-      [0, depthMm].flatMap((z) => this.levels.map((y) => new THREE.Vector3(x, y, z))),
-    );
+    const corners = this.brim.map(([x, y, z]) => new THREE.Vector3(x, y, z));
     // From far off, so that a deep block on a small board is brought in whole too.
     const offset = this.camera.position.clone().sub(this.controls.target).multiplyScalar(3);
     for (let step = 0; step < 120; step++) {
@@ -331,11 +330,10 @@ function mesh(arrays: MeshArrays, material: THREE.Material): THREE.Mesh {
   return new THREE.Mesh(geometry, material);
 }
 
-/** The highest of ground and bodies, mm. */
-function highest(ground: Ground, { positions }: MeshArrays): number {
-  let top = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0);
-  for (let i = 1; i < positions.length; i += 3) top = Math.max(top, positions[i] ?? 0);
-  return top;
+/** Two opposite corners of the board with its ground, mm. */
+function groundBox({ ground, boardMm }: ReliefInput): Float32Array {
+  const highest = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0);
+  return Float32Array.from([0, -boardMm, 0, ground.columns * ground.cellMm, highest, ground.rows * ground.cellMm]);
 }
 
 /** Heights as they are shown, one texel a cell. */
