@@ -15,7 +15,7 @@ const dose = (unit: 'drop' | 'milligram' | 'stickMm', amount: number, partsToOne
   amount,
   givenMlPer100Ml: 0.1,
   offPercent: 0,
-  letDown: partsToOne === null ? null : { partsToOne, usedMl: 0.2, partOneMl: 0.19 },
+  letDown: partsToOne === null ? null : { partsToOne, usedMl: 0.2, thinnerMl: 0.19 },
 });
 
 describe('a table of colours', () => {

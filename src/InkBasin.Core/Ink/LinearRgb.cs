@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace InkBasin.Core.Ink;
 
 /// <summary>Colour as linear light, 0…1 a channel.</summary>
@@ -25,8 +27,9 @@ public readonly record struct LinearRgb(double R, double G, double B)
     /// <exception cref="RefusedException">It is not written so.</exception>
     public static LinearRgb FromHex(string? hex, string field)
     {
-        if (hex is not { Length: 7 } || hex[0] != '#' || !hex.AsSpan(1).ContainsOnlyHex()) throw new RefusedException(field, $"{field} must be a colour like #8a6f52.");
-        return FromSrgb(Convert.ToInt32(hex[1..3], 16), Convert.ToInt32(hex[3..5], 16), Convert.ToInt32(hex[5..7], 16));
+        if (hex is not { Length: 7 } || hex[0] != '#' || !int.TryParse(hex.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var value))
+            throw new RefusedException(field, $"{field} must be a colour like #8a6f52.");
+        return FromSrgb(value >> 16, (value >> 8) & 255, value & 255);
     }
 
     /// <summary>As on a screen, 0…255 a channel and not rounded; what no screen shows is clamped.</summary>
@@ -45,18 +48,5 @@ public readonly record struct LinearRgb(double R, double G, double B)
     {
         var v = Math.Clamp(linear, 0, 1);
         return v <= 0.0031308 ? v * 12.92 : (1.055 * Math.Pow(v, 1 / 2.4)) - 0.055;
-    }
-}
-
-internal static class HexDigits
-{
-    public static bool ContainsOnlyHex(this ReadOnlySpan<char> digits)
-    {
-        foreach (var digit in digits)
-        {
-            if (!char.IsAsciiHexDigit(digit)) return false;
-        }
-
-        return true;
     }
 }

@@ -1,10 +1,10 @@
 namespace InkBasin.Core.Ink;
 
-/// <summary>A tint thinned in part one, so that a drop of it is fine enough.</summary>
-/// <param name="PartsToOne">Parts of part one to one of tint, by volume.</param>
+/// <summary>A tint thinned in part one (or in the product itself, where that is one part), so that a drop of it is fine enough.</summary>
+/// <param name="PartsToOne">Parts of the thinner to one of tint, by volume.</param>
 /// <param name="UsedMl">How much of it goes into the batch, ml.</param>
-/// <param name="PartOneMl">Part one that comes in with it, ml: so much less is measured out.</param>
-public sealed record LetDown(int PartsToOne, double UsedMl, double PartOneMl);
+/// <param name="ThinnerMl">Of the thinner that comes in with it, ml: it is part of what is measured out.</param>
+public sealed record LetDown(int PartsToOne, double UsedMl, double ThinnerMl);
 
 /// <summary>What a batch gets of a tint.</summary>
 /// <param name="TintId">Which.</param>

@@ -190,7 +190,7 @@ public static class MixSessions
             sheet.StirMin * Batches.SecondStir,
             batches.PotLifeMin,
             batches.WorkMin,
-            ink is null ? [] : LetDownCard.Of(ink, first.Case.Tints, mix.Batches.Count),
+            ink is null ? [] : LetDownCard.Of(ink, first.Case.Tints, mix.Batches.Count, sheet.Traits.IsOnePart ? sheet.Name : "part one"),
             Deal(places, mix, ink, bench.Measuring),
             draw,
             NoticesOf(batches, draw, sheet, ink, layers),

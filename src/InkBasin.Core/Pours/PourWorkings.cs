@@ -149,7 +149,7 @@ internal static class PourWorkings
     {
         yield return new($"{dose.Name}, wanted in 100 ml", dose.WantedMlPer100Ml, "ml");
         yield return new($"{dose.Name}, that is", dose.ExactMl, "ml");
-        if (dose.LetDown is { } let) yield return new($"{dose.Name}, parts of part one to one of it", let.PartsToOne, "");
+        if (dose.LetDown is { } let) yield return new($"{dose.Name}, parts it is thinned with to one of it", let.PartsToOne, "");
         yield return new($"{dose.Name}, measured out", dose.Amount, dose.Unit switch { TintUnit.Milligram => "mg", TintUnit.StickMm => "mm", _ => "drops" });
     }
 }

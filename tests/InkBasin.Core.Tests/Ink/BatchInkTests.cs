@@ -89,8 +89,8 @@ public class BatchInkTests
         Assert.Equal(TintUnit.Drop, dose.Unit);
         Assert.Contains(let.PartsToOne, BatchInk.Ratios);
         Assert.Equal(dose.Amount * 0.05, let.UsedMl, 12);
-        Assert.Equal(let.UsedMl, let.PartOneMl + (dose.GivenMlPer100Ml * 12 / 100), 12);
-        Assert.Equal(let.PartOneMl, let.PartsToOne * dose.GivenMlPer100Ml * 12 / 100, 12);
+        Assert.Equal(let.UsedMl, let.ThinnerMl + (dose.GivenMlPer100Ml * 12 / 100), 12);
+        Assert.Equal(let.ThinnerMl, let.PartsToOne * dose.GivenMlPer100Ml * 12 / 100, 12);
     }
 
     // Whole drops of tint into whole drops of part one, enough for all cups and a fifth more.
@@ -99,12 +99,12 @@ public class BatchInkTests
     {
         var batch = For(12, ("white-paste", 0.05), ("ochre", 0.02));
         var dose = batch.Doses[0];
-        var card = LetDownCard.Of(batch, ExampleTints.All, cups: 4).Single(one => one.TintId == "white-paste");
+        var card = LetDownCard.Of(batch, ExampleTints.All, cups: 4, "part one").Single(one => one.TintId == "white-paste");
         Assert.Equal((dose.LetDown!.PartsToOne, TintUnit.Drop, 4 * dose.LetDown.UsedMl), (card.PartsToOne, card.Unit, card.NeedsMl));
-        Assert.Equal(card.TintAmount * 0.05 * card.PartsToOne, card.PartOneMl, 12);
-        var made = (card.TintAmount * 0.05) + card.PartOneMl;
+        Assert.Equal(card.TintAmount * 0.05 * card.PartsToOne, card.ThinnerMl, 12);
+        var made = (card.TintAmount * 0.05) + card.ThinnerMl;
         Assert.InRange(made, 1.2 * card.NeedsMl - 1e-9, (1.2 * card.NeedsMl) + (0.05 * (card.PartsToOne + 1)));
-        Assert.Empty(LetDownCard.Of(For(130, ("blue-green", 0.2)), ExampleTints.All, 3));
+        Assert.Empty(LetDownCard.Of(For(130, ("blue-green", 0.2)), ExampleTints.All, 3, "part one"));
     }
 
     // One cup of let-down serves all layers: the same ratio, though the largest batch could do without.

@@ -143,4 +143,17 @@ public class MixSessionTests
         // Seen from above the deep water is darker than with the same ink throughout.
         Assert.NotEqual(PlanOf(Ponds).Waters[1].Look.Tops[^1].Colours[^1], plan.Waters[1].Look.Tops[^1].Colours[^1]);
     }
+
+    // What is one part has no part one to thin a tint with.
+    [Theory]
+    [InlineData("coating-epoxy")]
+    [InlineData("one-part-water")]
+    public void A_tint_is_let_down_in_what_the_product_is_made_of(string productId)
+    {
+        var sheet = Stores.Examples.Sheets.Single(one => one.Id == productId);
+        var plan = PlanOf(Ponds with { Waters = [.. Ponds.Waters.Select(water => water with { ProductId = productId, Ink = new InkChoice("white-paste", 0.03) })] });
+        var cards = plan.Sessions.Is!.SelectMany(session => session.LetDowns).ToList();
+        Assert.NotEmpty(cards);
+        Assert.All(cards, card => Assert.Equal(sheet.Traits.IsOnePart ? sheet.Name : "part one", card.Thinner));
+    }
 }

@@ -7735,11 +7735,11 @@ export interface components {
             /** @description In the maker's words. */
             sentence: string;
         };
-        /** @description A tint thinned in part one, so that a drop of it is fine enough. */
+        /** @description A tint thinned in part one (or in the product itself, where that is one part), so that a drop of it is fine enough. */
         LetDown: {
             /**
              * Format: int32
-             * @description Parts of part one to one of tint, by volume.
+             * @description Parts of the thinner to one of tint, by volume.
              */
             partsToOne: number;
             /**
@@ -7749,19 +7749,21 @@ export interface components {
             usedMl: number;
             /**
              * Format: double
-             * @description Part one that comes in with it, ml: so much less is measured out.
+             * @description Of the thinner that comes in with it, ml: it is part of what is measured out.
              */
-            partOneMl: number;
+            thinnerMl: number;
         };
-        /** @description A let-down to make before the cups: so much tint in so much part one. */
+        /** @description A let-down to make before the cups: so much tint in so much of what it is thinned with. */
         LetDownCard: {
             /** @description The tint. */
             tintId: string;
             /** @description Its name. */
             name: string;
+            /** @description What it is thinned with: part one, or the product itself where that is one part. */
+            thinner: string;
             /**
              * Format: int32
-             * @description Parts of part one to one of tint, by volume.
+             * @description Parts of it to one of tint, by volume.
              */
             partsToOne: number;
             /** @description What the tint is measured out in. */
@@ -7773,9 +7775,9 @@ export interface components {
             tintAmount: number;
             /**
              * Format: double
-             * @description In so much part one, ml.
+             * @description In so much of the thinner, ml.
              */
-            partOneMl: number;
+            thinnerMl: number;
             /**
              * Format: double
              * @description The cups take so much of it, ml.

@@ -100,7 +100,7 @@ function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
     const layers = session.pools.filter((pool) => pool.waterId === water.id).map((pool) => pool.layer);
     if (layers.length === 0) continue;
     for (const card of session.letDowns) {
-      const said = `${card.name} 1:${card.partsToOne}: ${amountOf(card.unit, card.tintAmount)} into ${Math.round(card.partOneMl * 100) / 100} ml of part one`;
+      const said = `${card.name} 1:${card.partsToOne}: ${amountOf(card.unit, card.tintAmount)} into ${Math.round(card.thinnerMl * 100) / 100} ml of ${card.thinner}`;
       letDowns.set(said, [...(letDowns.get(said) ?? []), ...layers]);
     }
   }

@@ -126,8 +126,9 @@ function Steps({ card, session }: { card: MixCard; session: MixSession }) {
             figure={amountOf(thin.unit, thin.tintAmount)}
             note={`1 : ${thin.partsToOne}, enough for ${session.cards.length === 1 ? 'the cup' : 'all cups'}`}
           >
-            Beforehand, in a little cup of its own: {thin.name} into {Math.round(thin.partOneMl * 100) / 100} ml of{' '}
-            {two ? 'part one' : session.productName}. No part two to it
+            Beforehand, in a little cup of its own: {thin.name} into {Math.round(thin.thinnerMl * 100) / 100} ml of{' '}
+            {thin.thinner}
+            {two && '. No part two to it'}
           </Step>
         ))}
         {lifted.map((thing) => (
