@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using System.Text.Json;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Ink;
 using InkBasin.Core.Resin;
 using InkBasin.Core;
 
@@ -13,6 +14,7 @@ namespace InkBasin.Formats;
 /// <param name="WrittenOn">The day it was written; dates inside are read against it when a demo is moved to today.</param>
 /// <param name="Build">The build.</param>
 /// <param name="Attachments">Height grids and pictures the build lays down, in base64 by id; left out when there are none.</param>
+/// <param name="Tints">Labels of the maker's own tints named in the build, by the tint's id; left out when there are none.</param>
 /// <param name="Labels">Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none.</param>
 public sealed record BuildDocument(
     string Format,
@@ -20,7 +22,8 @@ public sealed record BuildDocument(
     DateOnly WrittenOn,
     Build Build,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, byte[]>? Attachments = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, SheetDraft>? Labels = null);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, SheetDraft>? Labels = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, TintLabel>? Tints = null);
 
 /// <summary>The build file: one build as JSON with units in its names (docs/build-file.md).</summary>
 public static class BuildFile
@@ -56,15 +59,22 @@ public static class BuildFile
 
         // A label that cannot be is told before anything of the file is kept.
         foreach (var (id, label) in document.Labels ?? new Dictionary<string, SheetDraft>()) Require.Present(label, $"labels.{id}").Complete(id);
+        foreach (var (id, label) in document.Tints ?? new Dictionary<string, TintLabel>()) Require.Present(label, $"tints.{id}").Complete(id);
         return document;
     }
 
     /// <summary>Writes a build as an indented file.</summary>
     public static byte[] Write(
-        Build build, DateOnly writtenOn, IReadOnlyDictionary<string, byte[]>? attachments = null, IReadOnlyDictionary<string, SheetDraft>? labels = null) =>
-        JsonSerializer.SerializeToUtf8Bytes(
-            new BuildDocument(FormatName, BuildUpgrade.Current, writtenOn, build, attachments is { Count: > 0 } ? attachments : null, labels is { Count: > 0 } ? labels : null),
-            BuildJson.Indented);
+        Build build,
+        DateOnly writtenOn,
+        IReadOnlyDictionary<string, byte[]>? attachments = null,
+        IReadOnlyDictionary<string, SheetDraft>? labels = null,
+        IReadOnlyDictionary<string, TintLabel>? tints = null)
+    {
+        static IReadOnlyDictionary<string, T>? Some<T>(IReadOnlyDictionary<string, T>? all) => all is { Count: > 0 } ? all : null;
+        return JsonSerializer.SerializeToUtf8Bytes(
+            new BuildDocument(FormatName, BuildUpgrade.Current, writtenOn, build, Some(attachments), Some(labels), Some(tints)), BuildJson.Indented);
+    }
 
     /// <summary>The document's build with every date moved by the days between its writing and <paramref name="today"/>.</summary>
     public static Build MovedTo(BuildDocument document, DateOnly today)

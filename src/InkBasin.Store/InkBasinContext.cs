@@ -16,6 +16,8 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<SheetRow> Sheets => Set<SheetRow>();
 
+    public DbSet<TintRow> Tints => Set<TintRow>();
+
     public DbSet<BottleRow> Bottles => Set<BottleRow>();
 
     public DbSet<DrawRow> Draws => Set<DrawRow>();
@@ -44,6 +46,7 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
         });
         modelBuilder.Entity<AttachmentRow>().Property(a => a.Id).HasMaxLength(64);
         modelBuilder.Entity<SheetRow>().Property(sheet => sheet.Id).HasMaxLength(64);
+        modelBuilder.Entity<TintRow>().Property(tint => tint.Id).HasMaxLength(64);
         modelBuilder.Entity<DrawRow>(draw =>
         {
             draw.HasKey(d => new { d.BuildId, d.PourId });

@@ -69,12 +69,12 @@ public sealed class AttachmentRow
     public byte[] Data { get; set; } = [];
 }
 
-/// <summary>A product sheet of the maker's own: what was read off its label, as JSON.</summary>
-public sealed class SheetRow
+/// <summary>What a maker read off a label, as JSON; the whole thing follows from it.</summary>
+public abstract class LabelRow
 {
     public string Id { get; set; } = "";
 
-    /// <summary>The label (Core.Stock.SheetDraft) as JSON; the whole sheet follows from it.</summary>
+    /// <summary>The label as JSON.</summary>
     public string Draft { get; set; } = "";
 
     public DateTime MadeUtc { get; set; }
@@ -82,6 +82,12 @@ public sealed class SheetRow
     /// <summary>When it was taken off the shelf; null while on it. Kept, so that it can be put back.</summary>
     public DateTime? RemovedUtc { get; set; }
 }
+
+/// <summary>A product sheet of the maker's own (Core.Resin.SheetDraft).</summary>
+public sealed class SheetRow : LabelRow;
+
+/// <summary>A tint of the maker's own (Core.Ink.TintLabel).</summary>
+public sealed class TintRow : LabelRow;
 
 /// <summary>A bottle at hand.</summary>
 public sealed class BottleRow

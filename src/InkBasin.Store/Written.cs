@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
 using System.Text.Json;
 using InkBasin.Core.Builds;
-using InkBasin.Core.Resin;
 using InkBasin.Core;
 using InkBasin.Formats;
 
@@ -27,7 +26,7 @@ internal static class Written
 
     public static string Of(BuildEdit edit) => JsonSerializer.Serialize(new WrittenEdit(BuildUpgrade.Current, edit), BuildJson.Options);
 
-    public static string Of(SheetDraft label) => JsonSerializer.Serialize(label, Labels);
+    public static string OfLabel<T>(T label) => JsonSerializer.Serialize(label, Labels);
 
     /// <exception cref="StoredDataException">It cannot be read.</exception>
     public static Build ReadBuild(string document) => Read("The record of this build", () =>
@@ -45,7 +44,8 @@ internal static class Written
     });
 
     /// <exception cref="StoredDataException">It cannot be read.</exception>
-    public static SheetDraft ReadLabel(string label) => Read("The label of one of your sheets", () => JsonSerializer.Deserialize<SheetDraft>(label, Labels));
+    public static T ReadLabel<T>(string what, string label)
+        where T : class => Read(what, () => JsonSerializer.Deserialize<T>(label, Labels));
 
     /// <summary>Reads something kept.</summary>
     /// <exception cref="StoredDataException">It cannot be read.</exception>

@@ -115,6 +115,22 @@ public class KeepingTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task Tints_left_out_one_after_another_are_all_out()
+    {
+        var build = await ChangedWhileHeldAsync(
+            "ink",
+            () => _page.Button("Leave Blue-green out").Click(),
+            () =>
+            {
+                _page.Button("Leave Umber out").Click();
+                _page.Button("Leave White pigment paste out").Click();
+            },
+            () => _page.All(".dose").Count == 0);
+        Assert.Null(build["waters"]![0]!["ink"]!["tintId"]);
+        Assert.Empty(build["waters"]![0]!["ink"]!["shades"]!.AsArray());
+    }
+
+    [Fact]
     public async Task A_cups_sides_measured_one_after_another_all_stay()
     {
         var build = await ChangedWhileHeldAsync("board", () => _page.Type("Cup, inside, at the base", "41"), () => _page.Type("Cup, inside, at the rim", "77"), () => _page.Field("Cup, inside, at the rim").GetAttribute("value") == "77" && _page.Field("Cup, inside, at the base").GetAttribute("value") == "41");
@@ -145,6 +161,9 @@ public class KeepingTests(BrowserFixture fixture)
             _page.Script("window.hold = true");
             first();
             _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
+
+            // What is on its way is not said to be kept.
+            Assert.Contains("keeping", _page.Text(".top-build"), StringComparison.Ordinal);
             others();
             _page.Script("window.hold = false; window.held.forEach(go => go())");
             _page.Until(shown, "what was changed");

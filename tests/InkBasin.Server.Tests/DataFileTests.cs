@@ -74,11 +74,13 @@ public sealed class DataFileTests : IDisposable
             whole = await client.Begin("Whole");
             await client.Edit(broken, Set(new { scale = 87 }));
             foreach (var name in new[] { "Good resin", "Bad resin" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/products", new { name, kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 })).Status);
+            foreach (var name in new[] { "Good tint", "Bad tint" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/tints", new { name, kind = "oilPaint", likeId = "red" })).Status);
         }
 
         SqliteConnection.ClearAllPools();
         await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
         await Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Bad resin%'");
+        await Damage("UPDATE Tints SET Draft = replace(Draft, 'red', 'gone') WHERE Draft LIKE '%Bad tint%'");
         using var again = ServerFixture.On(_folder, demo: false);
         using var after = again.CreateClient();
 
@@ -98,7 +100,10 @@ public sealed class DataFileTests : IDisposable
 
         Assert.Null((await after.Get($"{broken}/undo-list"))["undoLabel"]);
         Assert.Contains("Good resin", (await after.Get("/api/stores/products")).ToJsonString(), StringComparison.Ordinal);
-        Assert.Contains("cannot be read", (await after.Get("/api/stores/troubles")).ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("Good tint", (await after.Get("/api/stores/tints")).ToJsonString(), StringComparison.Ordinal);
+        var troubles = (await after.Get("/api/stores/troubles")).ToJsonString();
+        Assert.Contains("one of your sheets cannot be read", troubles, StringComparison.Ordinal);
+        Assert.Contains("one of your tints cannot be read", troubles, StringComparison.Ordinal);
         await Damage("UPDATE Builds SET Name = 'Broken still' WHERE Document = '{\"version\":2,\"build\":{\"name\":7}}'");
     }
 

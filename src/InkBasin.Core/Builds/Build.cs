@@ -108,6 +108,10 @@ public sealed record Build
     /// <exception cref="RefusedException">It is not there.</exception>
     public Water WaterOf(string id) => Waters.FirstOrDefault(water => water.Id == id) ?? throw new RefusedException("id", "That water is not there any more.", RefusalKind.Impossible);
 
+    /// <summary>Every tint named in it: by its waters, by what was poured and by its trial puddles.</summary>
+    public IReadOnlyList<string> TintsNamed() =>
+        [.. Waters.Select(water => water.Ink).Concat(Begun.Select(pour => pour.Ink)).Concat(Trials.Select(trial => trial.Ink)).OfType<InkChoice>().SelectMany(ink => ink.Parts).Select(part => part.TintId).Distinct()];
+
     /// <summary>A water for each reach of a split channel, inked as the last water is, with ids and names nobody has yet.</summary>
     public IReadOnlyList<Water> WatersFor(SplitChannel split, string productId)
     {

@@ -18,6 +18,15 @@ public sealed record Tint(string Id, string Name, double DropMl, InkLayer Colour
     /// <summary>What 1 mm of it on the stick is, ml: for what is smeared.</summary>
     public double StickMlPerMm { get; init; } = 0.02;
 
+    /// <summary>Whether it ships, with made-up numbers.</summary>
+    public bool IsExample { get; init; }
+
+    /// <summary>How far the fit of its wedge lies from what was read, median, CIEDE2000; null when its colour comes from no wedge.</summary>
+    public double? FitDeltaE { get; init; }
+
+    /// <summary>Name of the tint whose colour it is taken to have until a wedge of it is poured; null otherwise.</summary>
+    public string? LooksLike { get; init; }
+
     /// <summary>What it looks like in the bottle's mouth: 1 ml in 100 ml, 2 mm deep on white; '#rrggbb'.</summary>
     public string Swatch => InkLayer.Mixed(BareResin.Layer, (Colour, 1)).Over(new LinearRgb(0.85, 0.85, 0.85), 2).ToHex();
 
@@ -57,20 +66,28 @@ public sealed record Tint(string Id, string Name, double DropMl, InkLayer Colour
 /// <summary>The tints that ship: generic, with made-up plausible constants; they describe no product.</summary>
 public static class ExampleTints
 {
-    /// <summary>A starting shelf; a drop is taken as 0.05 ml.</summary>
-    public static IReadOnlyList<Tint> All { get; } =
+    /// <summary>A drop of most droppers, ml.</summary>
+    public const double UsualDropMl = 0.05;
+
+    /// <summary>Dry pigment as it lies, g/ml.</summary>
+    public const double UsualPowderGPerMl = 0.9;
+
+    private static readonly Tint[] Shipped =
     [
-        new("transparent-blue", "Transparent blue", 0.05, new(new(1.1, 0.3, 0.04), new(0.02, 0.025, 0.035))) { Kind = TintKind.AlcoholInk },
-        new("blue-green", "Blue-green", 0.05, new(new(1.0, 0.12, 0.16), new(0.02, 0.03, 0.03))),
-        new("emerald", "Emerald", 0.05, new(new(0.9, 0.1, 0.5), new(0.02, 0.03, 0.02))) { Kind = TintKind.AlcoholInk },
-        new("olive", "Olive", 0.05, new(new(0.45, 0.28, 1.1), new(0.06, 0.06, 0.04))),
-        new("umber", "Umber", 0.05, new(new(0.5, 0.85, 1.5), new(0.08, 0.06, 0.04))),
-        new("ochre", "Ochre", 0.05, new(new(0.1, 0.32, 1.2), new(0.5, 0.38, 0.18))) { Kind = TintKind.Powder, DensityGPerMl = 0.9 },
-        new("raw-sienna-wash", "Raw-sienna wash", 0.05, new(new(0.12, 0.42, 1.1), new(0.14, 0.09, 0.05))) { Kind = TintKind.AcrylicInk },
-        new("yellow", "Yellow", 0.05, new(new(0.015, 0.06, 1.2), new(0.06, 0.05, 0.02))) { Kind = TintKind.AlcoholInk },
-        new("orange", "Orange", 0.05, new(new(0.02, 0.45, 1.5), new(0.06, 0.035, 0.015))) { Kind = TintKind.OilPaint },
-        new("red", "Red", 0.05, new(new(0.06, 1.3, 1.0), new(0.05, 0.02, 0.02))) { Kind = TintKind.OilPaint },
-        new("black-ink", "Black ink", 0.05, new(new(2.6, 2.6, 2.6), new(0.03, 0.03, 0.03))) { Kind = TintKind.AcrylicInk },
-        new("white-paste", "White pigment paste", 0.05, new(new(0.003, 0.004, 0.008), new(3.0, 3.1, 3.3))),
+        new("transparent-blue", "Transparent blue", UsualDropMl, new(new(1.1, 0.3, 0.04), new(0.02, 0.025, 0.035))) { Kind = TintKind.AlcoholInk },
+        new("blue-green", "Blue-green", UsualDropMl, new(new(1.0, 0.12, 0.16), new(0.02, 0.03, 0.03))),
+        new("emerald", "Emerald", UsualDropMl, new(new(0.9, 0.1, 0.5), new(0.02, 0.03, 0.02))) { Kind = TintKind.AlcoholInk },
+        new("olive", "Olive", UsualDropMl, new(new(0.45, 0.28, 1.1), new(0.06, 0.06, 0.04))),
+        new("umber", "Umber", UsualDropMl, new(new(0.5, 0.85, 1.5), new(0.08, 0.06, 0.04))),
+        new("ochre", "Ochre", UsualDropMl, new(new(0.1, 0.32, 1.2), new(0.5, 0.38, 0.18))) { Kind = TintKind.Powder, DensityGPerMl = UsualPowderGPerMl },
+        new("raw-sienna-wash", "Raw-sienna wash", UsualDropMl, new(new(0.12, 0.42, 1.1), new(0.14, 0.09, 0.05))) { Kind = TintKind.AcrylicInk },
+        new("yellow", "Yellow", UsualDropMl, new(new(0.015, 0.06, 1.2), new(0.06, 0.05, 0.02))) { Kind = TintKind.AlcoholInk },
+        new("orange", "Orange", UsualDropMl, new(new(0.02, 0.45, 1.5), new(0.06, 0.035, 0.015))) { Kind = TintKind.OilPaint },
+        new("red", "Red", UsualDropMl, new(new(0.06, 1.3, 1.0), new(0.05, 0.02, 0.02))) { Kind = TintKind.OilPaint },
+        new("black-ink", "Black ink", UsualDropMl, new(new(2.6, 2.6, 2.6), new(0.03, 0.03, 0.03))) { Kind = TintKind.AcrylicInk },
+        new("white-paste", "White pigment paste", UsualDropMl, new(new(0.003, 0.004, 0.008), new(3.0, 3.1, 3.3))),
     ];
+
+    /// <summary>A starting shelf.</summary>
+    public static IReadOnlyList<Tint> All { get; } = [.. Shipped.Select(tint => tint with { IsExample = true })];
 }

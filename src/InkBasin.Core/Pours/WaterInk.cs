@@ -104,7 +104,16 @@ public sealed record WaterInk(
             hasSide ? [.. SideLinesOf(column, earth)] : [],
             deepest > 0 ? [.. DeepBedsOf(ink, earth, deepest)] : [],
             trials,
-            [.. water.RecipeOf(1).Where(part => part.MlPer100Ml > 0).Select(part => part.Tint.Traits.Caution).Distinct()]);
+            [.. CautionsOf([.. water.RecipeOf(1).Where(part => part.MlPer100Ml > 0).Select(part => part.Tint)])]);
+    }
+
+    private static IEnumerable<string> CautionsOf(IReadOnlyList<Tint> tints)
+    {
+        foreach (var caution in tints.Select(tint => tint.Traits.Caution).Distinct()) yield return caution;
+        foreach (var tint in tints.Where(tint => tint.LooksLike is not null))
+            yield return $"{tint.Name} has no wedge yet: its colour is taken to be that of {tint.LooksLike}. Pour one, or a trial puddle, before the first cup.";
+        foreach (var tint in tints.Where(tint => tint.FitDeltaE > InkCalibration.PoorFitDeltaE))
+            yield return $"The wedge of {tint.Name} was read with a difference of {tint.FitDeltaE:0.0}: pour a trial puddle before the first cup.";
     }
 
     private static InkSample Sample(InkLayer ink, LinearRgb bed, double depthMm)

@@ -115,7 +115,8 @@ internal static class BuildEndpoints
     private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, Answers answers, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel)
     {
         var document = BuildFile.Read(await Bodies.ReadAsync(request, cancel));
-        await shelf.KeepMissingAsync(document.Labels, cancel);
+        await shelf.Sheets.KeepMissingAsync(document.Labels, cancel);
+        await shelf.Tints.KeepMissingAsync(document.Tints, cancel);
         await attachments.KeepAllAsync(document.Attachments, cancel);
         return await KeepAsync(document.Build, store, answers, cancel);
     }
@@ -140,7 +141,8 @@ internal static class BuildEndpoints
     private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, AttachmentStore attachments, ShelfStore shelf, TimeProvider time, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var file = BuildFile.Write(build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel), await shelf.LabelsOfAsync(build, cancel));
+        var file = BuildFile.Write(
+            build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel), await shelf.SheetsOfAsync(build, cancel), await shelf.TintsOfAsync(build, cancel));
         return TypedResults.File(file, "application/json", $"{FileName(build)}.build.json");
     }
 

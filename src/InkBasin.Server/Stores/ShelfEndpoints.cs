@@ -54,24 +54,24 @@ internal static class ShelfEndpoints
 
     private static async Task<Created<ProductSheet>> Add(SheetDraft label, ShelfStore shelf, CancellationToken cancel)
     {
-        var sheet = await shelf.AddAsync(label, cancel);
+        var sheet = await shelf.Sheets.AddAsync(label, cancel);
         return TypedResults.Created($"/api/stores/products/{sheet.Id}/label", sheet);
     }
 
-    private static async Task<Ok<SheetDraft>> Label(string productId, ShelfStore shelf, CancellationToken cancel) => TypedResults.Ok(await shelf.DraftAsync(productId, cancel));
+    private static async Task<Ok<SheetDraft>> Label(string productId, ShelfStore shelf, CancellationToken cancel) => TypedResults.Ok(await shelf.Sheets.LabelAsync(productId, cancel));
 
     private static async Task<Ok<ProductSheet>> Replace(string productId, SheetDraft label, ShelfStore shelf, CancellationToken cancel) =>
-        TypedResults.Ok(await shelf.ReplaceAsync(productId, label, cancel));
+        TypedResults.Ok(await shelf.Sheets.ReplaceAsync(productId, label, cancel));
 
     private static async Task<NoContent> Remove(string productId, ShelfStore shelf, CancellationToken cancel)
     {
-        await shelf.RemoveAsync(productId, removed: true, cancel);
+        await shelf.Sheets.RemoveAsync(productId, removed: true, cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> Restore(string productId, ShelfStore shelf, CancellationToken cancel)
     {
-        await shelf.RemoveAsync(productId, removed: false, cancel);
+        await shelf.Sheets.RemoveAsync(productId, removed: false, cancel);
         return TypedResults.NoContent();
     }
 

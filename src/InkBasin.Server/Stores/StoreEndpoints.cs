@@ -22,7 +22,6 @@ internal static class StoreEndpoints
         stores.MapGet("/products", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<ProductSheet>>(shelf.Sheets));
         stores.MapGet("/products/{productId}/doubts", (string productId, Core.Plan.Stores shelf) => TypedResults.Ok(SheetDoubts.Of(
             shelf.Sheets.FirstOrDefault(sheet => sheet.Id == productId) ?? throw new RefusedException("productId", "That product sheet is not in the stores.", RefusalKind.Impossible))));
-        stores.MapGet("/tints", (Core.Plan.Stores shelf) => TypedResults.Ok<IReadOnlyList<Tint>>(shelf.Tints));
         stores.MapGet("/waters", () => TypedResults.Ok(StartingWater.All));
         stores.MapGet("/plasters", () => TypedResults.Ok(Plaster.Examples));
         stores.MapGet("/covers", () => TypedResults.Ok(GroundCover.Examples));
@@ -31,5 +30,6 @@ internal static class StoreEndpoints
         stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));
         stores.MapPost("/cup", (MarkedCupRequest request) => TypedResults.Ok(MarkedCup.Of(request.Marks, request.HeightMm)));
         stores.MapShelf();
+        stores.MapTints();
     }
 }

@@ -219,6 +219,27 @@ namespace InkBasin.Store.Migrations
                     b.ToTable("Sheets");
                 });
 
+            modelBuilder.Entity("InkBasin.Store.TintRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Draft")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Tints");
+                });
+
             modelBuilder.Entity("InkBasin.Store.ChangeRow", b =>
                 {
                     b.HasOne("InkBasin.Store.BuildRow", null)

@@ -5,6 +5,7 @@ import { Bench } from './shell/Bench';
 import { opensAt } from './shell/stages';
 import { Builds } from './shelves/Builds';
 import { Stores } from './shelves/Stores';
+import { Tints } from './shelves/Tints';
 
 export function App() {
   return (
@@ -12,6 +13,7 @@ export function App() {
       <Route path="/" element={<Open />} />
       <Route path="/builds" element={<Builds />} />
       <Route path="/stores" element={<Stores />} />
+      <Route path="/stores/tints" element={<Tints />} />
       <Route path="/builds/:id/:stage" element={<Bench />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>

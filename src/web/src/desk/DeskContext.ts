@@ -69,6 +69,8 @@ export interface Desk {
   dismissRefusal: () => void;
   /** True while the server does not answer; edits wait and are sent when it does. */
   offline: boolean;
+  /** Whether a change is on its way and not yet kept. */
+  keeping: boolean;
   conflict: Conflict | null;
   resolveConflict: (mine: boolean) => void;
 }

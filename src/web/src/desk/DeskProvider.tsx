@@ -97,6 +97,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
       refusal,
       dismissRefusal,
       offline: edits.offline,
+      keeping: edits.keeping,
       conflict: edits.conflict,
       resolveConflict: edits.resolveConflict,
     };

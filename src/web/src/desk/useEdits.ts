@@ -33,6 +33,8 @@ function made(job: Job, now: Build | undefined): SentJob | null {
 export function useEdits(id: string, current: BuildAnswer | undefined, onRefused: (sentence: string | null) => void) {
   const client = useQueryClient();
   const [offline, setOffline] = useState(false);
+  // Changes on their way: until the last of them is answered nothing is said to be kept.
+  const [keeping, setKeeping] = useState(0);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const chain = useRef<Promise<unknown>>(Promise.resolve());
   const version = useRef(0);
@@ -104,7 +106,8 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
 
   const enqueue = useCallback(
     (job: Job): Promise<boolean> => {
-      const next = chain.current.then(() => perform(job));
+      setKeeping((count) => count + 1);
+      const next = chain.current.then(() => perform(job)).finally(() => setKeeping((count) => count - 1));
       chain.current = next;
       return next;
     },
@@ -124,5 +127,5 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
     [conflict, edit],
   );
 
-  return { edit, undo, redo, offline, conflict, resolveConflict };
+  return { edit, undo, redo, offline, keeping: keeping > 0, conflict, resolveConflict };
 }

@@ -10,13 +10,14 @@ export function Header({ onHelp }: { onHelp: () => void }) {
   const name = useOnDesk((desk) => desk.build.name);
   const scale = useOnDesk((desk) => desk.build.scale);
   const board = useOnDesk((desk) => desk.build.board);
-  const { id, undoLabel, redoLabel, undo, redo, drafting, offline } = useDesk(
+  const { id, undoLabel, redoLabel, undo, redo, drafting, keeping, offline } = useDesk(
     'id',
     'undoLabel',
     'redoLabel',
     'undo',
     'redo',
     'drafting',
+    'keeping',
     'offline',
   );
   const units = useUnits();
@@ -30,7 +31,7 @@ export function Header({ onHelp }: { onHelp: () => void }) {
         <strong>{name}</strong>
         <span>
           1:{scale} · {size(board.widthMm)} × {size(board.depthMm)} {unitOf('length', units)} ·{' '}
-          {offline ? 'waiting for the server' : drafting ? 'trying' : 'kept'}
+          {offline ? 'waiting for the server' : drafting ? 'trying' : keeping ? 'keeping…' : 'kept'}
         </span>
       </div>
       <div className="top-history">

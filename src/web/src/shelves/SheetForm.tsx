@@ -1,11 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { ProductKind, ProductSheet, SheetDraft } from '../api/types';
 import { ChoiceField, OptionalField, TextField } from '../slip/fields';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, type Units } from '../units/units';
+import { useRested } from './useRested';
 import { asked, asKind, further, isOnePart, KIND_WORDS, type LabelNumber } from './label';
 
 /** A sheet entered by what its label says. What it leaves out is completed by what is usual for the kind, and marked as assumed. */
@@ -99,16 +100,6 @@ export function SheetForm({
       )}
     </section>
   );
-}
-
-/** A value once it has not changed for a while: half a number typed is not worth asking about. */
-function useRested<T>(value: T, afterMs: number): T {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setRested(value), afterMs);
-    return () => clearTimeout(timer);
-  }, [value, afterMs]);
-  return rested;
 }
 
 function LabelField({

@@ -5,6 +5,7 @@ const SHELVES = [
   { name: 'Builds', to: '/builds' },
   { name: 'Bin', to: '/builds?bin' },
   { name: 'Stores', to: '/stores' },
+  { name: 'Tints', to: '/stores/tints' },
 ] as const;
 
 /** The head of a shelf: its name, the other shelves beside it. */

@@ -3714,41 +3714,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stores/tints": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Tint"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/stores/waters": {
         parameters: {
             query?: never;
@@ -4384,6 +4349,235 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/tints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Tint"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TintLabel"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Tint"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/tints/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TintLabel"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TintLook"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/tints/{tintId}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    tintId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TintLabel"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/tints/{tintId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    tintId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TintLabel"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Tint"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    tintId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/tints/{tintId}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    tintId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -5052,6 +5246,10 @@ export interface components {
             /** @description Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none. */
             labels: null | {
                 [key: string]: components["schemas"]["SheetDraft"];
+            };
+            /** @description Labels of the maker's own tints named in the build, by the tint's id; left out when there are none. */
+            tints: null | {
+                [key: string]: components["schemas"]["TintLabel"];
             };
         };
         /**
@@ -6219,6 +6417,25 @@ export interface components {
             /** @description Whether it is honest. */
             notice: components["schemas"]["Notice"];
         };
+        /** @description A reading beside what the fitted tint gives there. */
+        FittedReading: {
+            /**
+             * Format: double
+             * @description Depth of resin, mm.
+             */
+            depthMm: number;
+            /** @description The backing, the light's own colour taken out. */
+            bedHex: string;
+            /** @description What was read, the light's own colour taken out. */
+            readHex: string;
+            /** @description What the tint gives. */
+            fittedHex: string;
+            /**
+             * Format: double
+             * @description Between the two, CIEDE2000.
+             */
+            deltaE: number;
+        };
         /**
          * @description How a water flows, in words.
          * @enum {unknown}
@@ -6406,6 +6623,13 @@ export interface components {
             sentence: string;
             /** @description How it came about. */
             working: components["schemas"]["Working"];
+        };
+        /** @description A grey patch that lies in the same light as what is read: it takes the light's own colour out. */
+        GreyPatch: {
+            /** @description Its colour as the photo shows it, '#rrggbb'. */
+            seen: string;
+            /** @description Its colour as it is, '#rrggbb'. */
+            truly: string;
         };
         /** @description A grid in an answer. */
         GridAnswer: {
@@ -9715,7 +9939,7 @@ export interface components {
             /** Format: double */
             atC?: null | number;
         };
-        /** @description A sheet or bottle that is kept and cannot be read. */
+        /** @description A sheet, tint or bottle that is kept and cannot be read. */
         ShelfTrouble: {
             /** @description Identity. */
             id: string;
@@ -10014,6 +10238,17 @@ export interface components {
              * @description On the model one sees so deep, mm.
              */
             seeMm: number;
+        };
+        /** @description A step wedge as its maker read it off: one tint in clear resin, poured to several depths on a light and a dark backing. */
+        StepWedge: {
+            /**
+             * Format: double
+             * @description Tint in the resin, ml in 100 ml, above 0.
+             */
+            mlPer100Ml: number;
+            /** @description 1…500 readings, all in one light. */
+            readings: components["schemas"]["WedgeReading"][];
+            grey: null | components["schemas"]["GreyPatch"];
         };
         /** @description What a pour takes out of the bottles, and what that leaves. */
         StockDraw: {
@@ -10338,6 +10573,15 @@ export interface components {
              * @description What 1 mm of it on the stick is, ml: for what is smeared.
              */
             stickMlPerMm: number;
+            /** @description Whether it ships, with made-up numbers. */
+            isExample: boolean;
+            /**
+             * Format: double
+             * @description How far the fit of its wedge lies from what was read, median, CIEDE2000; null when its colour comes from no wedge.
+             */
+            fitDeltaE: null | number;
+            /** @description Name of the tint whose colour it is taken to have until a wedge of it is poured; null otherwise. */
+            looksLike: null | string;
             /** @description What it looks like in the bottle's mouth: 1 ml in 100 ml, 2 mm deep on white; '#rrggbb'. */
             swatch: null | string;
         };
@@ -10389,6 +10633,40 @@ export interface components {
          * @enum {unknown}
          */
         TintKind: "resinPigment" | "acrylicInk" | "alcoholInk" | "oilPaint" | "powder";
+        /** @description A tint of the maker's own, as it is entered: its name and kind, and where its colour comes from: a step wedge of it that was poured and read off, or, until one is, another tint it looks like. */
+        TintLabel: {
+            /** @description Name on the bottle. */
+            name: string;
+            /** @description What it is. */
+            kind: components["schemas"]["TintKind"];
+            /**
+             * Format: double
+             * @description Volume of one drop, ml; null for the usual one.
+             */
+            dropMl: null | number;
+            /**
+             * Format: double
+             * @description Mass of 1 ml as it lies, g; null for the kind's usual one.
+             */
+            densityGPerMl: null | number;
+            /**
+             * Format: double
+             * @description What 1 mm of it on the stick is, ml; null for the usual one.
+             */
+            stickMlPerMm: null | number;
+            wedge: null | components["schemas"]["StepWedge"];
+            /** @description Id of the tint that ships whose colour it is taken to have while there is no wedge. */
+            likeId: null | string;
+        };
+        /** @description A tint looked at before it is kept. */
+        TintLook: {
+            /** @description The whole tint. */
+            tint: components["schemas"]["Tint"];
+            /** @description Its wedge beside the fit; none without a wedge. */
+            readings: components["schemas"]["FittedReading"][];
+            /** @description What makes the fit a guess. */
+            doubts: components["schemas"]["Notice"][];
+        };
         /** @description A tint and how much of it is in the resin, ml in 100 ml. */
         TintRequest: {
             k?: null | number[];
@@ -10960,6 +11238,18 @@ export interface components {
             depthMm?: null | number;
             bed?: null | components["schemas"]["ColourRequest"];
             colour?: null | components["schemas"]["ColourRequest"];
+        };
+        /** @description Two colours read on a step of a wedge. */
+        WedgeReading: {
+            /**
+             * Format: double
+             * @description Depth of resin there, mm, ≥ 0.
+             */
+            depthMm: number;
+            /** @description The bare backing, '#rrggbb'. */
+            bed: string;
+            /** @description What is seen through the resin, '#rrggbb'. */
+            colour: string;
         };
         /** @description A weighing. */
         WeighingRequest: {

@@ -4,7 +4,7 @@ import type { InkPart, Water } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { usePointer } from '../../scene/usePointer';
 import { NumberField } from '../../slip/fields';
-import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from './recipe';
+import { columnsTo, heightOf, partsOf, reinked, strengthAt, strengthened, withStrength } from './recipe';
 
 const HIGH = 84;
 const WIDE = 30;
@@ -80,7 +80,7 @@ function Column({
       }
       begun.current = null;
       onHold(false);
-      void edit(withStrength(start.water, part.tintId, at.current)).finally(() => setHeld(null));
+      void edit(reinked(water.id, strengthened(part.tintId, at.current))).finally(() => setHeld(null));
     },
     drop,
   });
@@ -89,12 +89,12 @@ function Column({
     if (by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    void edit((now) => {
-      const one = now.waters.find((other) => other.id === water.id);
-      const was = one && partsOf(one.ink).find((other) => other.tintId === part.tintId);
-      if (one === undefined || was === undefined) return null;
-      return withStrength(one, part.tintId, Math.min(20, Math.max(0, Math.round((was.mlPer100Ml + by) * 1000) / 1000)));
-    });
+    void edit(
+      reinked(water.id, (parts) => {
+        const was = parts.find((one) => one.tintId === part.tintId)?.mlPer100Ml ?? 0;
+        return strengthened(part.tintId, Math.min(20, Math.max(0, Math.round((was + by) * 1000) / 1000)))(parts);
+      }),
+    );
   };
   const height = heightOf(shown, most) * HIGH;
   return (
@@ -123,14 +123,7 @@ function Column({
         className="link"
         aria-label={`Leave ${name} out`}
         title="Leave it out"
-        onClick={() =>
-          void edit(
-            withParts(
-              water,
-              partsOf(water.ink).filter((one) => one.tintId !== part.tintId),
-            ),
-          )
-        }
+        onClick={() => void edit(reinked(water.id, (parts) => parts.filter((one) => one.tintId !== part.tintId)))}
       >
         ×
       </button>
@@ -140,7 +133,7 @@ function Column({
         suffix="ml"
         step={0.005}
         value={shown}
-        onChange={(ml) => edit(withStrength(water, part.tintId, ml))}
+        onChange={(ml) => edit(reinked(water.id, strengthened(part.tintId, ml)))}
       />
     </div>
   );

@@ -7,7 +7,7 @@ import type { MatchedInk, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { ColourField, OptionalField } from '../../slip/fields';
 import { PhotoColour } from './PhotoColour';
-import { partsOf, withParts } from './recipe';
+import { partsOf, reinked } from './recipe';
 
 /** A wished colour, and how deep one is to see: the tints for it. */
 export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -117,7 +117,7 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
         {match.error !== null && <p className="notice-stop">{match.error.message}</p>}
       </section>
       {match.data !== undefined && (
-        <Found found={match.data} onTake={() => void edit(withParts(water, partsOf(match.data.ink)))} />
+        <Found found={match.data} onTake={() => void edit(reinked(water.id, () => partsOf(match.data.ink)))} />
       )}
     </>
   );

@@ -6,7 +6,17 @@ import { FileField } from '../../slip/fields';
 const HALF = 3;
 
 /** A photo to pick a colour in: it stays in this window and is sent nowhere. */
-export function PhotoColour({ onPick }: { onPick: (hex: string) => void }) {
+export function PhotoColour({
+  onPick,
+  where = 'where the water has the colour you want',
+  hint = 'in the shade, not where it mirrors the sky',
+}: {
+  onPick: (hex: string) => void;
+  /** What to click on, in words. */
+  where?: string;
+  /** And what to mind. */
+  hint?: string;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [picture, setPicture] = useState<ImageBitmap | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -45,14 +55,9 @@ export function PhotoColour({ onPick }: { onPick: (hex: string) => void }) {
       {wrong !== null && <p className="notice-stop">{wrong}</p>}
       {picture !== null && (
         <>
-          <canvas
-            ref={canvas}
-            className="photo-colour"
-            onClick={pick}
-            aria-label="Photo: click where the water has the colour you want"
-          />
+          <canvas ref={canvas} className="photo-colour" onClick={pick} aria-label={`Photo: click ${where}`} />
           <p className="quiet">
-            Click where the water has the colour you want: in the shade, not where it mirrors the sky.
+            Click {where}: {hint}.
           </p>
         </>
       )}

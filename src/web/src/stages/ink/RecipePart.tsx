@@ -10,7 +10,7 @@ import { useUnits } from '../../units/UnitsContext';
 import { formatLength } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { InkAnswer } from './InkAnswer';
-import { MOST_TINTS, partsOf, withParts } from './recipe';
+import { MOST_TINTS, partsOf, reinked } from './recipe';
 
 /** What is in the water: its tints, how strong, and what every cup gets of them. */
 export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -39,7 +39,12 @@ export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
             ]}
             onChange={(tintId) => {
               if (tintId !== '')
-                void edit(withParts(water, [...parts, { tintId, mlPer100Ml: parts.length === 0 ? 0.1 : 0.02 }]));
+                void edit(
+                  reinked(water.id, (now) => [
+                    ...now.filter((one) => one.tintId !== tintId),
+                    { tintId, mlPer100Ml: now.length === 0 ? 0.1 : 0.02 },
+                  ]),
+                );
             }}
           />
         )}

@@ -1,6 +1,5 @@
-import type { InkChoice, InkPart, Water } from '../../api/types';
+import type { Build, BuildEdit, InkChoice, InkPart, Water } from '../../api/types';
 import { setIn } from '../../desk/changes';
-import type { BuildEdit } from '../../api/types';
 
 /** No hand counts out more tints into a cup. */
 export const MOST_TINTS = 6;
@@ -21,12 +20,25 @@ export function withParts(water: Water, parts: InkPart[]): BuildEdit {
   return setIn('waters', water.id, Object.keys(fields).length === 0 ? {} : { ink: fields });
 }
 
+/**
+ * Changes the recipe of a water as it is by the time the change is sent: one reckoned from what stood on the screen would
+ * take back what was done just before it.
+ */
+export function reinked(waterId: string, change: (parts: InkPart[]) => InkPart[]): (now: Build) => BuildEdit | null {
+  return (now) => {
+    const water = now.waters.find((one) => one.id === waterId);
+    return water === undefined ? null : withParts(water, change(partsOf(water.ink)));
+  };
+}
+
+/** Parts with one tint made so strong; a tint that is not among them stays out. */
+export function strengthened(tintId: string, mlPer100Ml: number): (parts: InkPart[]) => InkPart[] {
+  return (parts) => parts.map((part) => (part.tintId === tintId ? { tintId, mlPer100Ml } : part));
+}
+
 /** One tint of a recipe made so strong. */
 export function withStrength(water: Water, tintId: string, mlPer100Ml: number): BuildEdit {
-  return withParts(
-    water,
-    partsOf(water.ink).map((part) => (part.tintId === tintId ? { tintId, mlPer100Ml } : part)),
-  );
+  return withParts(water, strengthened(tintId, mlPer100Ml)(partsOf(water.ink)));
 }
 
 /**
