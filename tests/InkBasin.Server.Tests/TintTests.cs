@@ -81,4 +81,32 @@ public class TintTests(ServerFixture server) : IClassFixture<ServerFixture>
         using var unknown = await client.GetAsync(new Uri("/api/stores/tints/nothing/label", UriKind.Relative));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, unknown.StatusCode);
     }
+
+    // The wire form is read as it is described, apart from the one that writes it.
+    [Fact]
+    public async Task A_waters_picture_has_its_bed_and_a_picture_for_each_layer()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Copy("Sallow Quay");
+        var before = (await client.Get(at))["plan"]!["waters"]![0]!;
+        Assert.False(before["look"]!["varies"]!.GetValue<bool>());
+        var id = Word(before["id"]);
+        var after = await client.Edit(at, new { kind = "append", list = "waters", id, field = "bedStrokes", item = new { colour = "#ff0000", widthMm = 500, path = new[] { new { xMm = 200, yMm = 120 } } } });
+        Assert.True(after["plan"]!["waters"]![0]!["look"]!["varies"]!.GetValue<bool>());
+        var bytes = await client.GetByteArrayAsync(new Uri($"{at}/waters/{id}/picture", UriKind.Relative));
+        Assert.Equal("IBWP", Encoding.ASCII.GetString(bytes, 0, 4));
+        int Int(int place) => BitConverter.ToInt32(bytes, 4 + (place * 4));
+        var (columns, rows, layers) = (Int(2), Int(3), Int(4));
+        Assert.Equal(after["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray().Count, layers);
+        var from = 24 + (layers * 4);
+        Assert.Equal(from + ((layers + 1) * columns * rows * 4), bytes.Length);
+        var wet = Enumerable.Range(0, columns * rows).Where(cell => bytes[from + (cell * 4) + 3] == 255).ToList();
+        Assert.NotEmpty(wet);
+        Assert.Contains(wet, cell => bytes[from + (cell * 4)] == 255 && bytes[from + (cell * 4) + 1] == 0);
+
+        // Taken off again it is one colour a depth.
+        Assert.False((await client.Edit(at, new { kind = "takeLast", list = "waters", id, field = "bedStrokes" }))["plan"]!["waters"]![0]!["look"]!["varies"]!.GetValue<bool>());
+        using var none = await client.GetAsync(new Uri($"{at}/waters/nothing/picture", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, none.StatusCode);
+    }
 }

@@ -4,8 +4,15 @@ import { amountOf, doseOf, inkInShort, inkNames } from '@web/slip/words';
 import { meanColour } from '@web/stages/ink/PhotoColour';
 import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from '@web/stages/ink/recipe';
 
-const INK = { tintId: 'blue', mlPer100Ml: 0.2, firstTimes: 1, shades: [{ tintId: 'umber', mlPer100Ml: 0.05 }] };
-const WATER = { id: 'w', ink: INK } as Water;
+const INK = {
+  tintId: 'blue',
+  mlPer100Ml: 0.2,
+  firstTimes: 1,
+  shades: [{ tintId: 'umber', mlPer100Ml: 0.05 }],
+  places: [],
+  blendMm: 30,
+};
+const WATER = { id: 'w', ink: INK } as unknown as Water;
 const dose = (unit: 'drop' | 'milligram' | 'stickMm', amount: number, partsToOne: number | null = null) => ({
   tintId: 't',
   name: 'Tint',
@@ -33,7 +40,7 @@ describe('a table of colours', () => {
   it('is read by the depth under its own layer', () => {
     const low: TopLook = { toMm: 4, deepestMm: 2, colours };
     const high: TopLook = { toMm: 10, deepestMm: 8, colours: ['#ffffff', '#ffffff', '#0000ff'] };
-    const look = { shares, tops: [low, high] };
+    const look = { shares, tops: [low, high], varies: false };
     expect(seenAt(look, low, 0.5)).toEqual([64, 0, 0]);
     expect(seenAt(look, high, 8)).toEqual([0, 0, 255]);
     expect(bandOf(look, 0)).toBe('#ff0000');

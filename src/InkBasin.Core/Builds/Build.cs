@@ -110,7 +110,7 @@ public sealed record Build
 
     /// <summary>Every tint named in it: by its waters, by what was poured and by its trial puddles.</summary>
     public IReadOnlyList<string> TintsNamed() =>
-        [.. Waters.Select(water => water.Ink).Concat(Begun.Select(pour => pour.Ink)).Concat(Trials.Select(trial => trial.Ink)).OfType<InkChoice>().SelectMany(ink => ink.Parts).Select(part => part.TintId).Distinct()];
+        [.. Waters.Select(water => water.Ink).Concat(Begun.Select(pour => pour.Ink)).Concat(Trials.Select(trial => trial.Ink)).OfType<InkChoice>().SelectMany(ink => ink.TintIds).Distinct()];
 
     /// <summary>A water for each reach of a split channel, inked as the last water is, with ids and names nobody has yet.</summary>
     public IReadOnlyList<Water> WatersFor(SplitChannel split, string productId)
@@ -125,7 +125,7 @@ public sealed record Build
             Seed = reach.Second,
             WaterlineMm = Math.Floor(reach.First.LevelMm * 10) / 10,
             ProductId = productId,
-            Ink = Waters.Count > 0 ? Waters[^1].Ink : new InkChoice(null, 0),
+            Ink = Waters.Count > 0 ? Waters[^1].Ink with { Places = [] } : new InkChoice(null, 0),
         })];
     }
 

@@ -54,6 +54,9 @@ public sealed record Water
     /// <summary>How its bed is painted.</summary>
     public BedPaint Paint { get; init; } = new();
 
+    /// <summary>Strokes of paint on its bed, the first under all others.</summary>
+    public IReadOnlyList<BedStroke> BedStrokes { get; init; } = [];
+
     /// <summary>When the first layer is to be poured; null while undecided.</summary>
     public DateTimeOffset? FirstPourAt { get; init; }
 
@@ -79,6 +82,8 @@ public sealed record Water
         Require.Present(Ink, $"{field}.ink");
         Ink.Check($"{field}.ink");
         Require.Present(Paint, $"{field}.paint").Check($"{field}.paint");
+        if (Require.Present(BedStrokes, $"{field}.bedStrokes").Count > BedStroke.Most) throw new RefusedException($"{field}.bedStrokes", $"Keep a bed to {BedStroke.Most} strokes.");
+        foreach (var (i, stroke) in BedStrokes.Index()) Require.Present(stroke, $"{field}.bedStrokes[{i}]").Check($"{field}.bedStrokes[{i}]");
         Require.Within(TopUpMm, 0, 10, $"{field}.topUpMm");
         if (FirstPourAt is { } first) Clock.Check(first, $"{field}.firstPourAt");
         if (OwnTopsMm is { } tops) CheckTops(tops, $"{field}.ownTopsMm");

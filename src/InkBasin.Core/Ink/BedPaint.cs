@@ -51,6 +51,6 @@ public sealed record BedPaint
     {
         var t = Math.Clamp(share, 0, 1);
         t = t * t * (3 - (2 * t));
-        return new LinearRgb(from.R + ((to.R - from.R) * t), from.G + ((to.G - from.G) * t), from.B + ((to.B - from.B) * t));
+        return from.Toward(to, t);
     }
 }

@@ -14,6 +14,11 @@ public readonly record struct LinearRgb(double R, double G, double B)
     /// <summary>This and so many times the other, channel by channel.</summary>
     public LinearRgb Plus(LinearRgb other, double times) => new(R + (other.R * times), G + (other.G * times), B + (other.B * times));
 
+    /// <summary>This with a share of the other laid over it.</summary>
+    /// <param name="other">The other.</param>
+    /// <param name="share">How much of it, 0…1.</param>
+    public LinearRgb Toward(LinearRgb other, double share) => new(R + ((other.R - R) * share), G + ((other.G - G) * share), B + ((other.B - B) * share));
+
     /// <summary>From sRGB as on a screen, 0…255 a channel (IEC 61966-2-1).</summary>
     public static LinearRgb FromSrgb(double r, double g, double b)
     {

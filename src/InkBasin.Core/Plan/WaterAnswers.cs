@@ -76,6 +76,9 @@ public sealed class WaterAnswers
     public SurfacePlan Surface() =>
         SurfacePlan.Of(Case, Planned, WaveScale.Of(Standing.Region.ExtentMm, Standing.Region.MeanDepthMm, _build.Build.Scale, _water.Wind, _water.Flow), _build.Cancel);
 
+    /// <summary>What it looks like from above, cell by cell.</summary>
+    public WaterPicture Picture() => WaterPicture.Of(Case, Planned, _build.Cancel);
+
     private IReadOnlyList<PlannedLayer> Planned => Layers.Is?.Layers ?? [];
 
     /// <summary>What the list before its next pour is filled from.</summary>
@@ -91,7 +94,9 @@ public sealed class WaterAnswers
             Level,
             Takes,
             dams,
-            _build.Sessions.Is?.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)),
+
+            // Of several colours side by side the one there is too little of speaks.
+            _build.Sessions.Is?.Where(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)).OrderBy(session => session.Stock?.Enough ?? true).FirstOrDefault(),
             _build.Drying(now),
             SealingPlan.Of(Standing.Region.AreaMm2, dams.Where(dam => dam.Dam.Make != DamMake.Tape).Sum(dam => dam.Plan.SeamMm), _build.Build.Making.Sealing, _build.Build.Room),
             [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)],
@@ -130,8 +135,9 @@ public sealed class WaterAnswers
         Layering = _water.Layering,
         Ink = _water.Ink,
         Sheet = _build.Stores.Sheet(_water.ProductId),
-        Tints = [.. Begun.Select(pour => pour.Ink).Append(_water.Ink).OfType<InkChoice>().SelectMany(ink => ink.Parts).Select(part => part.TintId).Distinct().Select(_build.Stores.Tint).OfType<Tint>()],
+        Tints = [.. Begun.Select(pour => pour.Ink).Append(_water.Ink).OfType<InkChoice>().SelectMany(ink => ink.TintIds).Distinct().Select(_build.Stores.Tint).OfType<Tint>()],
         Paint = _water.Paint,
+        Strokes = _water.BedStrokes,
         Barrier = _water.Barrier,
         FirstPourAt = _water.FirstPourAt,
         Begun = Begun,

@@ -100,6 +100,9 @@ public sealed record AfterPour(
         {
             var index = theirs.Layers.Index().FirstOrDefault(one => one.Item.Poured is null) is { Item: not null } next ? next.Index : -1;
             if (left < LeastLeftMl || other == water || index < 0 || other.Sheet?.Id != water.Sheet?.Id) continue;
+
+            // What is left of several colours is of none that another water takes.
+            if (water.ChoiceOf(number - 1).Places.Count > 0 || other.ChoiceOf(index).Places.Count > 0) continue;
             if (other.ChoiceOf(index).KeyOf(index) != water.ChoiceOf(number - 1).KeyOf(number - 1)) continue;
             var layer = theirs.Layers[index];
             if (index > 0 && layer.PourAt is { } due && due > result.At) continue;

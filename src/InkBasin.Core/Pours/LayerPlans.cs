@@ -71,6 +71,12 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
             var pools = PlannedPools.Of(water, cut[i], i + 1, among.Things, split[i], course, sheet.ShrinkPercent);
             var volume = pools.Each.Sum(pool => pool.VolumeMl) + pools.PuddlesMl;
             var batches = Batches.Of(volume, sheet, bench, pools.Each.Count);
+            var zones = PlannedZone.Of(water, i, pools, split[i], sheet);
+            var mix = zones.Count == 0 ? batches.Mix : batches.Mix with
+            {
+                Batches = [.. zones.SelectMany(zone => zone.Mix.Batches)],
+                Notices = [.. zones.SelectMany(zone => zone.Mix.Notices).DistinctBy(notice => notice.Kind)],
+            };
             var waits = course.WaitsOf(cut[i].DepthMm);
             if (i < poured) pourH = (begun[i].At - begun[0].At).TotalHours;
             var nextH = i + 1 < poured ? (begun[i + 1].At - begun[0].At).TotalHours : pourH + waits.RecoatFromH;
@@ -79,7 +85,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 cut[i].ToMm,
                 cut[i].DepthMm,
                 volume,
-                batches.Mix,
+                mix,
                 null,
                 pourH,
                 pourH + waits.RecoatFromH,
@@ -94,6 +100,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 i < poured ? begun[i] : null)
             {
                 Pools = pools,
+                Zones = zones,
                 MixStop = batches.Stop,
                 Things = [.. among.Things.SelectMany(thing => ThingMoment.Of(thing, i + 1, film, startAt, pourH, waits.RecoatFromH))],
             });
@@ -103,18 +110,27 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
         return Inked(water, layers);
     }
 
-    // What is poured and what is ahead are counted out each for itself: a cup of let-down is made for what is ahead.
+    // What is poured and what is ahead are counted out each for itself, and each colour for itself: a cup of let-down is made for what is ahead.
     private static List<PlannedLayer> Inked(PourCase water, List<PlannedLayer> layers)
     {
-        var inked = new BatchInk?[layers.Count];
-        foreach (var together in layers.Index().GroupBy(one => one.Item.Poured is null))
+        foreach (var together in layers.Index().GroupBy(one => one.Item.Poured is null).ToList())
         {
-            List<(int Index, InkBatch Batch)> batches = [.. together
-                .Select(one => (one.Index, Batch: water.BatchOf(one.Index, one.Item.Mix.Batches[0].MixedMl, one.Item.DepthMm)))
-                .Where(one => one.Batch is not null).Select(one => (one.Index, one.Batch!))];
-            foreach (var ((index, _), made) in batches.Zip(BatchInk.Together([.. batches.Select(one => one.Batch)]))) inked[index] = made;
+            var own = Counted(together.Select(one => (one.Index, Batch: water.BatchOf(one.Index, one.Item.Mix.Batches[0].MixedMl, one.Item.DepthMm))));
+            foreach (var (index, ink) in own) layers[index] = layers[index] with { Ink = ink, Zones = [.. layers[index].Zones.Select(zone => zone.Place is null ? zone with { Ink = ink } : zone)] };
+            foreach (var id in together.SelectMany(one => one.Item.Zones).Select(zone => zone.PlaceId).OfType<string>().Distinct().ToList())
+            {
+                var placed = Counted(together.SelectMany(one => one.Item.Zones.Where(zone => zone.PlaceId == id)
+                    .Select(zone => (one.Index, Batch: water.BatchOf(one.Index, zone.Mix.Batches[0].MixedMl, one.Item.DepthMm, zone.Place)))));
+                foreach (var (index, ink) in placed) layers[index] = layers[index] with { Zones = [.. layers[index].Zones.Select(zone => zone.PlaceId == id ? zone with { Ink = ink } : zone)] };
+            }
         }
 
-        return [.. layers.Select((layer, i) => layer with { Ink = inked[i] })];
+        return layers;
+    }
+
+    private static IEnumerable<(int Index, BatchInk Ink)> Counted(IEnumerable<(int Index, InkBatch? Batch)> wanted)
+    {
+        List<(int Index, InkBatch Batch)> batches = [.. wanted.Where(one => one.Batch is not null).Select(one => (one.Index, one.Batch!))];
+        return batches.Select(one => one.Index).Zip(BatchInk.Together([.. batches.Select(one => one.Batch)]));
     }
 }

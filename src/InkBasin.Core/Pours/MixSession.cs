@@ -90,8 +90,21 @@ public static class MixSessions
     private const double DropperMl = 15;
     private const double NothingMl = 0.01;
 
-    private sealed record Ahead(PourCase Case, PlannedLayer Layer, int Index, ProductSheet Sheet, StageStorage Storage)
+    private sealed record Ahead(PourCase Case, PlannedLayer Layer, int Index, ProductSheet Sheet, StageStorage Storage, PlannedZone? Zone = null)
     {
+        public double VolumeMl => Zone?.VolumeMl ?? Layer.VolumeMl;
+
+        public BatchInk? Ink => Zone is null ? Layer.Ink : Zone.Ink;
+
+        public string? InkName => Zone is null ? Case.InkName : Zone.InkName;
+
+        /// <summary>What its cups go by: the tints and their strength.</summary>
+        public string Key => Zone?.Place is { } place ? place.KeyOf(Case.ChoiceOf(Index).TimesOf(Index)) : Case.ChoiceOf(Index).KeyOf(Index);
+
+        public InkBatch? BatchOf(double mixedMl) => Case.BatchOf(Index, mixedMl, Layer.DepthMm, Zone?.Place);
+
+        public double GivenMlPer100Ml => (Zone?.Place is { } place ? Case.RecipeOf(Index, place) : Case.RecipeOf(Index)).Sum(part => part.MlPer100Ml);
+
         public string Id => Case.Water.Id;
 
         public string Name => Case.Water.Name;
@@ -100,9 +113,22 @@ public static class MixSessions
         public IEnumerable<Place> Places()
         {
             var (each, lone) = (Layer.Pools.Each, Layer.Pools.Each.Count == 1);
-            foreach (var (i, pool) in each.Index()) yield return new Place(this, lone ? null : i + 1, pool.At, pool.VolumeMl, pool.FilledShare, pool.LevelMm ?? Level);
-            if (Layer.Pools.Puddles > 0) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, 1, Level);
+            foreach (var (i, pool) in each.Index())
+            {
+                var share = Zone?.PoolShares[i] ?? 1;
+                if (share <= 0) continue;
+
+                // Colours come one after another into a pool, the water's own first.
+                var before = Zone is null ? 0 : Layer.Zones.TakeWhile(zone => zone != Zone).Sum(zone => zone.PoolShares[i]);
+                var at = Zone?.Place is { } place && Covers(pool, place.At) ? place.At : pool.At;
+                yield return new Place(this, lone ? null : i + 1, at, pool.VolumeMl * share, before, before + share, pool.FilledShare, pool.LevelMm ?? Level);
+            }
+
+            if (Layer.Pools.Puddles > 0 && Zone?.Place is null) yield return new Place(this, null, null, Layer.Pools.PuddlesMl, 0, 1, 1, Level);
         }
+
+        private bool Covers(PlannedPool pool, PointMm at) =>
+            Case.Water.Region.Field.CellAt(at) is >= 0 and var cell && (pool.Stands?.Holds(cell) ?? (Case.Water.Covers(cell) && Case.Water.Region.Field.HeightsMm[cell] < Layer.ToMm));
 
         private double Level(double share)
         {
@@ -111,17 +137,21 @@ public static class MixSessions
         }
     }
 
-    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, double FilledShare, Func<double, double> Level)
+    private sealed record Place(Ahead Of, int? Pool, PointMm? At, double VolumeMl, double FromShare, double ToShare, double FilledShare, Func<double, double> Level)
     {
+        // A hair under the whole: colours of a pool add up to 1 by rounding only.
+        private bool IsLast => ToShare > 1 - 1e-9;
+
         // Part of a pool: its share of the pool's ml on the ground, from the layer's underside up. What is set in afterwards is not there yet.
-        public double LevelAfterMl(double ml) => Level(FilledShare * Math.Clamp(ml / VolumeMl, 0, 1));
+        public double LevelAfterMl(double ml) => Level(FilledShare * Math.Clamp(FromShare + ((ToShare - FromShare) * ml / VolumeMl), 0, 1));
 
         /// <summary>How high the last cup brings it, mm.</summary>
-        public double LevelWhenFullMm => FilledShare < 1 ? LevelAfterMl(VolumeMl) : Of.Layer.ToMm;
+        public double LevelWhenFullMm => FilledShare < 1 || !IsLast ? LevelAfterMl(VolumeMl) : Of.Layer.ToMm;
 
         public string How(double ml) =>
             At is null ? $"{Of.Layer.Pools.Puddles} puddles of the bed: some drops into each, and to the bed’s edges with a stick."
             : Of.Sheet.Traits is { IsOnePart: true, LevelsItself: false } ? "Flow it on and coax it to the banks with a damp brush."
+            : Of.Zone?.Place is not null ? $"At its own place, slowly; then draw it into the colour beside it over {Of.Case.ChoiceOf(Of.Index).BlendMm:0} mm with a stick."
             : ml < DropperMl ? "With a syringe or dropper, from the back."
             : Pool is not null ? "Slowly, at its deepest place: what you pour elsewhere does not reach it."
             : "Slowly, at the back or the middle; coax it to the banks with a stick.";
@@ -140,7 +170,9 @@ public static class MixSessions
             if (water is not { Sheet: { } sheet, Storage: { } storage }) continue;
             foreach (var (i, layer) in plans.Layers.Index())
             {
-                if (layer.Poured is null) ahead.Add(new Ahead(water, layer, i, sheet, storage));
+                if (layer.Poured is not null) continue;
+                if (layer.Zones.Count == 0) ahead.Add(new Ahead(water, layer, i, sheet, storage));
+                else ahead.AddRange(layer.Zones.Select(zone => new Ahead(water, layer, i, sheet, storage, zone)));
             }
         }
 
@@ -158,19 +190,19 @@ public static class MixSessions
 
     // The same product, ink and minute; without a date, the same hours from an undecided first pour.
     private static (string Product, string Ink, long At, bool Dated) Key(Ahead one) =>
-        (one.Sheet.Id, one.Case.ChoiceOf(one.Index).KeyOf(one.Index),
+        (one.Sheet.Id, one.Key,
             one.Layer.PourAt is { } at ? at.UtcTicks / TimeSpan.TicksPerMinute : (long)Math.Round(one.Layer.PourH * 60), one.Layer.PourAt is not null);
 
     private static MixSession Session(int number, List<Ahead> layers, IReadOnlyList<(PourCase Case, LayerPlans Plans)> waters, RunDown bottles)
     {
         // The largest first: what is spread out on the model heats no more, and little stays in the cup.
-        layers = [.. layers.OrderByDescending(one => one.Layer.VolumeMl)];
+        layers = [.. layers.OrderByDescending(one => one.VolumeMl)];
         var (first, sheet, bench) = (layers[0], layers[0].Sheet, layers[0].Case.Bench);
-        var volume = layers.Sum(one => one.Layer.VolumeMl);
+        var volume = layers.Sum(one => one.VolumeMl);
         var places = layers.SelectMany(one => one.Places()).ToList();
         var batches = Batches.Of(volume, sheet, bench, places.Count);
         var (mix, batch) = (batches.Mix, batches.Mix.Batches[0]);
-        var ink = first.Case.BatchOf(first.Index, batch.MixedMl, first.Layer.DepthMm) is { } wanted ? BatchInk.Together([wanted], first.Layer.Ink?.LetDown)[0] : null;
+        var ink = first.BatchOf(batch.MixedMl) is { } wanted ? BatchInk.Together([wanted], first.Ink?.LetDown)[0] : null;
         var draw = bottles.Known
             ? bottles.Take(mix.Batches.Sum(one => one.AG), mix.Batches.Sum(one => one.BG), first.Layer.PourAt is { } at ? DateOnly.FromDateTime(Clock.On(at, bench.Zone).DateTime) : null)
             : null;
@@ -178,11 +210,11 @@ public static class MixSessions
             number,
             sheet.Id,
             sheet.Name,
-            first.Case.InkName,
-            first.Case.RecipeOf(first.Index).Sum(part => part.MlPer100Ml),
+            first.InkName,
+            first.GivenMlPer100Ml,
             first.Layer.PourAt,
             first.Layer.PourH,
-            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.Layer.VolumeMl, one.Layer.Pools.Each.Count))],
+            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.VolumeMl, one.Layer.Pools.Each.Count))],
             volume,
             mix.Batches.Sum(one => one.MixedMl),
             mix.LeastBatchMl,
@@ -278,11 +310,13 @@ public static class MixSessions
     {
         foreach (var layer in places.Select(place => place.Of).Distinct())
         {
+            // Of several colours side by side the first is poured before all others, and the last after them.
             if (layer.Layer.Things.Count == 0) continue;
+            bool opens = layer.Zone is null || layer.Zone == layer.Layer.Zones[0], closes = layer.Zone is null || layer.Zone == layer.Layer.Zones[^1];
             bool Fills(MixCard card) => card.Lines.Any(line => line.WaterId == layer.Id && line.Layer == layer.Index + 1);
             int first = cards.FindIndex(Fills), last = cards.FindLastIndex(Fills);
-            cards[first] = With(cards[first], layer.Layer.Things.Where(thing => !thing.AfterPour));
-            cards[last] = With(cards[last], layer.Layer.Things.Where(thing => thing.AfterPour));
+            cards[first] = With(cards[first], layer.Layer.Things.Where(thing => opens && !thing.AfterPour));
+            cards[last] = With(cards[last], layer.Layer.Things.Where(thing => closes && thing.AfterPour));
         }
 
         return cards;
@@ -298,7 +332,8 @@ public static class MixSessions
         if (draw is { Enough: false }) notices.Add(MixNotices.Short(draw, sheet));
         notices.AddRange(batches.Mix.Notices);
         if (ink is not null) notices.AddRange(MixNotices.OfInk(ink, sheet));
-        if (layers.Count > 1) notices.Add(MixNotices.OneMix(layers.Select(one => one.Name)));
+        if (layers.Select(one => one.Name).Distinct().Count() > 1) notices.Add(MixNotices.OneMix(layers.Select(one => one.Name).Distinct()));
+        if (layers.Find(one => one.Zone is not null) is { } beside && InkNotices.SideBySide(beside.Case, [beside.Layer]) is { } told) notices.Add(told);
         return notices.WorstFirst();
     }
 

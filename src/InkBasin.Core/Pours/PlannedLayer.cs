@@ -43,6 +43,9 @@ public sealed record PlannedLayer(
     /// <summary>Where it stands: one place or several, each poured by itself.</summary>
     public required PlannedPools Pools { get; init; }
 
+    /// <summary>The colours poured side by side in it, the water's own first; empty where it is one colour. <see cref="Mix"/> then has the cups of all of them.</summary>
+    public IReadOnlyList<PlannedZone> Zones { get; init; } = [];
+
     /// <summary>What goes in with it: before it is poured, into it, or on it.</summary>
     public IReadOnlyList<ThingMoment> Things { get; init; } = [];
 

@@ -1,3 +1,4 @@
+using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
@@ -25,6 +26,9 @@ public sealed record PourCase
 
     /// <summary>How its bed is painted.</summary>
     public required BedPaint Paint { get; init; }
+
+    /// <summary>Strokes of paint on its bed, the first under all others.</summary>
+    public IReadOnlyList<BedStroke> Strokes { get; init; } = [];
 
     /// <summary>What keeps resin that dissolves polystyrene off the foam; null when nothing is logged.</summary>
     public required FoamBarrier? Barrier { get; init; }
@@ -59,21 +63,44 @@ public sealed record PourCase
 
     /// <summary>The tints of a layer, each with its strength in ml in 100 ml; empty when clear.</summary>
     /// <param name="layer">Which layer, from 0.</param>
-    public IReadOnlyList<(Tint Tint, double MlPer100Ml)> RecipeOf(int layer)
-    {
-        var choice = ChoiceOf(layer);
-        return [.. choice.Parts.Select(part => (Tint: Tints.FirstOrDefault(tint => tint.Id == part.TintId), part.MlPer100Ml)).Where(part => part.Tint is not null).Select(part => (part.Tint!, part.MlPer100Ml * choice.TimesOf(layer)))];
-    }
+    public IReadOnlyList<(Tint Tint, double MlPer100Ml)> RecipeOf(int layer) => Known(ChoiceOf(layer).Parts, ChoiceOf(layer).TimesOf(layer));
+
+    /// <summary>The same of a place with a colour of its own.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    /// <param name="place">The place.</param>
+    public IReadOnlyList<(Tint Tint, double MlPer100Ml)> RecipeOf(int layer, InkPlace place) => Known(Require.Present(place, "place").Parts, ChoiceOf(layer).TimesOf(layer));
+
+    private List<(Tint Tint, double MlPer100Ml)> Known(IReadOnlyList<InkPart> parts, double times) =>
+        [.. parts.Select(part => (Tint: Tints.FirstOrDefault(tint => tint.Id == part.TintId), part.MlPer100Ml)).Where(part => part.Tint is not null).Select(part => (part.Tint!, part.MlPer100Ml * times))];
 
     /// <summary>Its resin with the ink of a layer in it.</summary>
     /// <param name="layer">Which layer, from 0.</param>
     public InkLayer InkOf(int layer) => InkLayer.Mixed(BareResin.Layer, RecipeOf(layer).Select(part => (part.Tint.Colour, part.MlPer100Ml)));
 
+    /// <summary>The same at a place, where colours stand side by side.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    /// <param name="at">A place on the board.</param>
+    public InkLayer InkAt(int layer, PointMm at)
+    {
+        var choice = ChoiceOf(layer);
+        Span<double> shares = stackalloc double[InkPlace.Most + 1];
+        choice.SharesAt(at, shares);
+        List<(InkLayer, double)> parts = [.. RecipeOf(layer).Select(part => (part.Tint.Colour, part.MlPer100Ml))];
+        for (var i = 0; i < parts.Count; i++) parts[i] = (parts[i].Item1, parts[i].Item2 * shares[0]);
+        foreach (var (i, place) in choice.Places.Index())
+        {
+            foreach (var (tint, ml) in RecipeOf(layer, place)) parts.Add((tint.Colour, ml * shares[i + 1]));
+        }
+
+        return InkLayer.Mixed(BareResin.Layer, parts);
+    }
+
     /// <summary>A batch for a layer, as it is to be inked; null when it is clear.</summary>
     /// <param name="layer">Which layer, from 0.</param>
     /// <param name="mixedMl">The batch, ml.</param>
     /// <param name="layerMm">Depth of the layer, mm.</param>
-    public InkBatch? BatchOf(int layer, double mixedMl, double layerMm) => RecipeOf(layer) is { Count: > 0 } recipe
+    /// <param name="place">The place with a colour of its own it is for; null for the water's.</param>
+    public InkBatch? BatchOf(int layer, double mixedMl, double layerMm, InkPlace? place = null) => (place is null ? RecipeOf(layer) : RecipeOf(layer, place)) is { Count: > 0 } recipe
         ? new InkBatch(recipe, mixedMl, new InkSight(BareResin.Layer, Paint.At(Water.Region.MaxDepthMm), layerMm, Water.Region.MaxDepthMm))
         : null;
 

@@ -17,7 +17,7 @@ internal static class PourNotices
     public static IEnumerable<Notice> OfStores(PourCase water)
     {
         if (water.Sheet is null) yield return Notice.Of("noProduct", Standing.Stop, "The product sheet is not in the stores: choose another product.");
-        if (water.Ink.Parts.Any(part => water.Tints.All(tint => tint.Id != part.TintId))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
+        if (water.Ink.TintIds.Any(id => water.Tints.All(tint => tint.Id != id))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
     }
 
     /// <summary>What is said of the pours themselves; none without layers.</summary>
@@ -114,7 +114,7 @@ internal static class PourNotices
     private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
     {
         // What is in the water already cannot be mixed otherwise any more.
-        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).Select(layer => layer.Ink).OfType<BatchInk>()];
+        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).SelectMany(layer => layer.Zones.Select(zone => zone.Ink).Append(layer.Ink)).OfType<BatchInk>().Distinct()];
         var given = ahead.Select(batch => batch.GivenMlPer100Ml).DefaultIfEmpty().Max();
         if (given > sheet.TintLimitPercent + Hair)
             yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));
@@ -127,6 +127,7 @@ internal static class PourNotices
 
         foreach (var notice in ahead.SelectMany(batch => MixNotices.OfInk(batch, sheet)).DistinctBy(notice => notice.Sentence)) yield return notice;
         if (InkNotices.Changed(water, layers) is { } changed) yield return changed;
+        if (InkNotices.SideBySide(water, layers) is { } beside) yield return beside;
         if (water.RecipeOf(1) is not { Count: > 0 } recipe || water.Ink.MlPer100Ml <= 0) yield break;
         yield return Notice.Of(
             "recipe",

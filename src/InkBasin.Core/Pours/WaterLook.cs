@@ -1,3 +1,4 @@
+using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 
 namespace InkBasin.Core.Pours;
@@ -11,7 +12,8 @@ public sealed record TopLook(double ToMm, double DeepestMm, IReadOnlyList<string
 /// <summary>What a water looks like through its layers over its painted bed: the one table of its colours, for every drawing of it.</summary>
 /// <param name="Shares">Shares of the deepest depth the colours stand for, from 0 to 1: closer where it is shallow, as there the colour changes fastest.</param>
 /// <param name="Tops">After each layer, from the bed up; without layers, filled with the resin as it is inked.</param>
-public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLook> Tops)
+/// <param name="Varies">Whether one depth has not one colour, as its bed is painted by hand or colours stand side by side: then its picture (<see cref="WaterPicture"/>) has them place by place.</param>
+public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLook> Tops, bool Varies)
 {
     private const int Steps = 48;
 
@@ -30,7 +32,7 @@ public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLo
         {
             var deepest = Math.Max(0, column.DeepestUnder(k));
             return new TopLook(top, deepest, [.. Squared.Select(share => column.Seen(bed(waterline - top + (deepest * share)), top - (deepest * share), k).ToHex())]);
-        })]);
+        })], water.Strokes.Count > 0 || column.Blends);
     }
 }
 
@@ -38,17 +40,25 @@ public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLo
 internal sealed class LayerColumn
 {
     private readonly double _bedMm;
-    private readonly (double FromMm, InkLayer Ink)[] _layers;
+    private readonly (double FromMm, InkLayer Ink, Blend? Blend)[] _layers;
+
+    // Colours side by side in a layer: what stands where, and the inks, the water's own first.
+    private sealed record Blend(InkChoice Choice, InkLayer[] Inks);
 
     public LayerColumn(PourCase water, IReadOnlyList<PlannedLayer> layers)
     {
         _bedMm = water.Water.WaterlineMm - water.Water.Region.MaxDepthMm;
-        _layers = layers.Count == 0 ? [(_bedMm, water.InkOf(1))] : [.. layers.Select((layer, i) => (layer.FromMm, layer.Poured is null ? layer.Ink?.Ink ?? water.InkOf(i) : water.InkOf(i)))];
+        _layers = layers.Count == 0
+            ? [(_bedMm, water.InkOf(1), BlendOf(water, 1, null))]
+            : [.. layers.Select((layer, i) => (layer.FromMm, InkOf(water, i, layer), BlendOf(water, i, layer)))];
         TopsMm = layers.Count == 0 ? [water.Water.WaterlineMm] : [.. layers.Select(layer => layer.ToMm)];
     }
 
     /// <summary>Tops of the layers, mm over the board, rising.</summary>
     public IReadOnlyList<double> TopsMm { get; }
+
+    /// <summary>Whether colours stand side by side anywhere in it.</summary>
+    public bool Blends => _layers.Any(layer => layer.Blend is not null);
 
     /// <summary>Ink of a layer as it is really counted out.</summary>
     public InkLayer InkOf(int layer) => _layers[layer].Ink;
@@ -63,12 +73,46 @@ internal sealed class LayerColumn
     public LinearRgb Seen(LinearRgb bed, double bedMm, int upTo)
     {
         var seen = bed;
-        for (var i = 0; i <= upTo; i++)
+        for (var i = 0; i <= upTo; i++) seen = Over(i, seen, bedMm, _layers[i].Ink);
+        return seen;
+    }
+
+    /// <summary>What a place looks like once a layer is poured on what is seen there before.</summary>
+    /// <param name="layer">The layer.</param>
+    /// <param name="before">What is seen there before it.</param>
+    /// <param name="bedMm">The bed's level there, mm over the board.</param>
+    /// <param name="at">The place.</param>
+    public LinearRgb Poured(int layer, LinearRgb before, double bedMm, PointMm at)
+    {
+        if (_layers[layer].Blend is not { } blend) return Over(layer, before, bedMm, _layers[layer].Ink);
+        Span<double> shares = stackalloc double[InkPlace.Most + 1];
+        blend.Choice.SharesAt(at, shares);
+        LinearRgb swallows = default, scatters = default;
+        for (var i = 0; i < blend.Inks.Length; i++)
         {
-            var deep = TopsMm[i] - Math.Max(bedMm, i == 0 ? double.NegativeInfinity : _layers[i].FromMm);
-            if (deep > 0) seen = _layers[i].Ink.Over(seen, deep);
+            swallows = swallows.Plus(blend.Inks[i].Absorption, shares[i]);
+            scatters = scatters.Plus(blend.Inks[i].Scatter, shares[i]);
         }
 
-        return seen;
+        return Over(layer, before, bedMm, new InkLayer(swallows, scatters));
+    }
+
+    private LinearRgb Over(int layer, LinearRgb before, double bedMm, InkLayer ink)
+    {
+        var deep = TopsMm[layer] - Math.Max(bedMm, layer == 0 ? double.NegativeInfinity : _layers[layer].FromMm);
+        return deep > 0 ? ink.Over(before, deep) : before;
+    }
+
+    private static InkLayer InkOf(PourCase water, int i, PlannedLayer layer) => layer.Poured is null ? layer.Ink?.Ink ?? water.InkOf(i) : water.InkOf(i);
+
+    private static Blend? BlendOf(PourCase water, int i, PlannedLayer? layer)
+    {
+        var choice = water.ChoiceOf(i);
+        return choice.Places.Count == 0 ? null : new Blend(choice, [
+            layer is null ? water.InkOf(i) : InkOf(water, i, layer),
+            .. choice.Places.Select(place =>
+                (layer?.Poured is null ? layer?.Zones.FirstOrDefault(zone => zone.PlaceId == place.Id)?.Ink?.Ink : null)
+                ?? InkLayer.Mixed(BareResin.Layer, water.RecipeOf(i, place).Select(part => (part.Tint.Colour, part.MlPer100Ml)))),
+        ]);
     }
 }

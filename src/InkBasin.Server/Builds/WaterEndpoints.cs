@@ -44,6 +44,7 @@ internal static class WaterEndpoints
         builds.MapGet("/{id:guid}/waters/{waterId}/strategies", Strategies);
         builds.MapGet("/{id:guid}/waters/{waterId}/surface", Surface);
         builds.MapGet("/{id:guid}/waters/{waterId}/pools", Pools);
+        builds.MapGet("/{id:guid}/waters/{waterId}/picture", Picture);
         builds.MapPost("/{id:guid}/waters/{waterId}/ink-match", MatchInk);
     }
 
@@ -104,6 +105,9 @@ internal static class WaterEndpoints
 
     private static async Task<Ok<SurfacePlan>> Surface(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
         TypedResults.Ok((await answers.OfAsync(id, cancel)).Of(waterId).Surface());
+
+    private static async Task<FileContentHttpResult> Picture(Guid id, string waterId, Answers answers, CancellationToken cancel) =>
+        TypedResults.File(WaterPictureFile.Write((await answers.OfAsync(id, cancel)).Of(waterId).Picture()), GroundPicture.ContentType);
 
     private static async Task<Ok<IReadOnlyList<PoolPlace>>> Pools(Guid id, string waterId, Answers answers, CancellationToken cancel)
     {

@@ -12,6 +12,8 @@ import { formatLength, type Units } from '../units/units';
 import { damsAtEnds } from './dams';
 import { cutThings, type CutThing } from './drowned';
 import type { Lie } from './lie';
+import type { WaterPicture } from '../api/waterPicture';
+import { useWaterPictures } from '../desk/useWaterPictures';
 import { inkStrips } from './inkStrips';
 import { PoolNumbers } from './PoolNumbers';
 import { takeSection, under, wetStretches, type Section } from './section';
@@ -32,6 +34,7 @@ export function Cut() {
   // After the figures, as on the Sheet.
   const plan = useDeferredValue(told);
   const units = useUnits();
+  const pictures = useWaterPictures();
   const [box, size] = useSize<HTMLDivElement>();
   const samples = Math.max(2, Math.round(size.width - 2 * SIDE));
   const section = useMemo(() => takeSection(ground, cut, samples), [ground, cut, samples]);
@@ -59,6 +62,7 @@ export function Cut() {
               selected={waterPlan.id === water?.id}
               section={section}
               columns={ground.columns}
+              picture={waterPlan.look.varies ? pictures.get(waterPlan.id) : undefined}
               lie={lie}
             />
           ))}
@@ -133,9 +137,11 @@ const WaterCut = memo(function WaterCut({
   selected,
   section,
   columns,
+  picture,
   lie: { x, y, zero },
 }: {
   plan: WaterPlan;
+  picture: WaterPicture | undefined;
   selected: boolean;
   section: Section;
   columns: number;
@@ -144,7 +150,7 @@ const WaterCut = memo(function WaterCut({
   const stretches = wetStretches(section, plan.level.wetRuns, columns);
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const strip = (layer: number) => `ink-${id}-${layer}`;
-  const strips = useMemo(() => inkStrips(section, plan.look), [section, plan.look]);
+  const strips = useMemo(() => inkStrips(section, plan.look, picture, columns), [section, plan.look, picture, columns]);
   const layers =
     layersOf(plan).length > 0 ? layersOf(plan) : [{ fromMm: plan.level.bedMm ?? 0, toMm: plan.level.waterlineMm }];
   return (

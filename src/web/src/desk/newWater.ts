@@ -18,8 +18,12 @@ export function newWater(name: string, seed: PointMm, waterlineMm: number, last:
     strategy: last?.strategy ?? 'equalDepth',
     sealMm: last?.sealMm ?? 2,
     topUpMm: last?.topUpMm ?? 0,
-    ink: last?.ink ?? { tintId: null, mlPer100Ml: 0.1, firstTimes: 1, shades: [] },
+    ink:
+      last === undefined
+        ? { tintId: null, mlPer100Ml: 0.1, firstTimes: 1, shades: [], places: [], blendMm: 30 }
+        : { ...last.ink, places: [] },
     paint: last?.paint ?? EARTH,
+    bedStrokes: [],
     ownTopsMm: null,
     barrier: null,
     gel: null,

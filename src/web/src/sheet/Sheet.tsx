@@ -6,6 +6,7 @@ import { placesAhead } from '../api/plan';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, fullSize, unitOf } from '../units/units';
 import { useMirror } from '../desk/useMirror';
+import { useWaterPictures } from '../desk/useWaterPictures';
 import type { PourTestState } from '../desk/usePourTest';
 import { addTo } from '../desk/changes';
 import { Labels } from '../scene/Label';
@@ -23,6 +24,7 @@ import { Dams, OpenEdges, SpillFlag } from './Edges';
 import { HeightLines } from './HeightLines';
 import { hintOf } from './hints';
 import { Measure } from './Measure';
+import { InkPlaces, PaintSoFar } from './InkPlaces';
 import { LineSoFar, StepOutline } from './Outlines';
 import { PlacesDrawing, PouredDrawing, RunOffMarks } from './PouredDrawing';
 import { drawReliefAt } from './relief';
@@ -61,6 +63,8 @@ export interface WaterLooks {
   dams: boolean;
   /** Where the next layer is poured, when it is several places. */
   places: boolean;
+  /** Where colours stand side by side in the selected water. */
+  colours: boolean;
 }
 
 /** The board from above, to scale. */
@@ -109,6 +113,7 @@ export function Sheet({
   const now = useDeskNow();
   const units = useUnits();
   const { look } = useMirror();
+  const pictures = useWaterPictures();
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [hover, setHover] = useState<PointMm | null>(null);
@@ -316,6 +321,7 @@ export function Sheet({
                     selected={w.id === water?.id}
                     spots={waters.spots[i]?.length ?? 0}
                     rough={drafting && w.id === water?.id}
+                    picture={look.varies ? pictures.get(w.id) : undefined}
                     onSelect={onSelectWater}
                   />
                 );
@@ -343,6 +349,7 @@ export function Sheet({
               {showSight && sight !== null && <SightLine sight={sight} look={look} view={view} />}
               {!inHand && <CutLineDrawing view={view} />}
               {looks.dams && !inHand && <DamHandles view={view} />}
+              {looks.colours && <InkPlaces view={view} handles={!inHand} />}
               {handled !== undefined && <StepHandles step={handled} view={view} />}
               {tool.kind === 'brush' && hover !== null && (
                 <circle
@@ -361,6 +368,7 @@ export function Sheet({
                   heightAt={(at) => heightOn(ground, at)}
                 />
               )}
+              {tool.kind === 'paint' && <PaintSoFar tool={tool} hover={hover} scale={view.scale} />}
               {tool.kind === 'line' && <LineSoFar tool={tool} hover={hover} scale={view.scale} />}
             </g>
           </Labels>

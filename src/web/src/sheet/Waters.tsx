@@ -1,6 +1,7 @@
-import { memo, useMemo } from 'react';
+import { memo, useId, useMemo } from 'react';
 import type { Ground } from '../api/ground';
 import type { WaterLevel } from '../api/types';
+import type { WaterPicture } from '../api/waterPicture';
 import { Label } from '../scene/Label';
 import { css, finishedAt, type Look } from '../scene/waterColour';
 import { pathOf, waterShapes } from './waterShapes';
@@ -18,6 +19,7 @@ export const WaterDrawing = memo(function WaterDrawing({
   selected,
   spots,
   rough,
+  picture,
   onSelect,
 }: {
   id: string;
@@ -31,6 +33,8 @@ export const WaterDrawing = memo(function WaterDrawing({
   spots: number;
   /** Drawn from fewer cells, while it is dragged. */
   rough: boolean;
+  /** Where one depth has not one colour: what is seen, cell by cell. */
+  picture: WaterPicture | undefined;
   onSelect: (id: string) => void;
 }) {
   const paths = useMemo(() => {
@@ -40,6 +44,8 @@ export const WaterDrawing = memo(function WaterDrawing({
       deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: pathOf(rings) })),
     };
   }, [ground, level, rough]);
+  const painted = useMemo(() => (picture === undefined ? null : hrefOf(picture)), [picture]);
+  const clip = useId().replace(/[^a-zA-Z0-9]/g, '');
   // Each step of depth in the colour of its middle.
   const steps = [0, ...paths.deeper.map((one) => one.depthMm), level.maxDepthMm];
   const colourOf = (step: number) => css(finishedAt(look, ((steps[step] ?? 0) + (steps[step + 1] ?? 0)) / 2));
@@ -47,8 +53,30 @@ export const WaterDrawing = memo(function WaterDrawing({
     <g className={selected ? 'water selected' : 'water'} onPointerDown={() => onSelect(id)} data-water={id}>
       <g transform={`scale(${scale})`}>
         <path className="water-surface" d={paths.surface} fillRule="evenodd" style={{ fill: colourOf(0) }} />
+        {picture !== undefined && painted !== null && (
+          <>
+            <clipPath id={`wet${clip}`}>
+              <path d={paths.surface} clipRule="evenodd" />
+            </clipPath>
+            <image
+              href={painted}
+              x={picture.column0 * ground.cellMm}
+              y={picture.row0 * ground.cellMm}
+              width={picture.columns * ground.cellMm}
+              height={picture.rows * ground.cellMm}
+              preserveAspectRatio="none"
+              clipPath={`url(#wet${clip})`}
+            />
+          </>
+        )}
         {paths.deeper.map(({ depthMm, path }, i) => (
-          <path key={depthMm} className="water-deeper" d={path} fillRule="evenodd" style={{ fill: colourOf(i + 1) }} />
+          <path
+            key={depthMm}
+            className="water-deeper"
+            d={path}
+            fillRule="evenodd"
+            style={{ fill: painted === null ? colourOf(i + 1) : 'none' }}
+          />
         ))}
         <path className="water-shore" d={paths.surface} fill="none" />
       </g>
@@ -59,3 +87,14 @@ export const WaterDrawing = memo(function WaterDrawing({
     </g>
   );
 });
+
+/** The finished water of a picture, as a picture the browser draws. */
+function hrefOf({ columns, rows, rgba }: WaterPicture): string | null {
+  const finished = rgba.at(-1);
+  if (finished === undefined) return null;
+  const canvas = document.createElement('canvas');
+  canvas.width = columns;
+  canvas.height = rows;
+  canvas.getContext('2d')?.putImageData(new ImageData(finished, columns, rows), 0, 0);
+  return canvas.toDataURL();
+}

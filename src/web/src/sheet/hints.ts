@@ -5,6 +5,8 @@ const HINT: Record<Exclude<Tool['kind'], 'hand' | 'point' | 'span'> | PointWish 
   line: 'Press along the line; past the edge to run off the board. Enter or a double press ends it, Escape drops it.',
   box: 'Press and drag across it. Enter puts one in the middle, Escape drops it.',
   brush: 'Draw on the board with the brush. Escape lays it down.',
+  paint: 'Paint on the bed with the brush. Escape lays it down.',
+  colour: 'Press where the colour of its own is poured. Enter puts it in the middle, Escape drops it.',
   water: 'Press where the water is to stand. Enter puts it in the middle, Escape drops it.',
   standIn: 'Press where it is to stand. Enter puts it in the middle, Escape drops it.',
   drowned: 'Press where it is to lie. Enter puts it in the middle, Escape drops it.',

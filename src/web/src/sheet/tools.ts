@@ -1,4 +1,4 @@
-import type { Board, DrownedThing, Step, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
+import type { BedStroke, Board, DrownedThing, Step, PointMm, StandIn, Stroke, StrokeKind, Water } from '../api/types';
 import { drawnBox, drawnLine } from './newSteps';
 import type { BoxKind, LineKind } from './stepKinds';
 
@@ -11,6 +11,7 @@ export type Tool =
   | { kind: 'line'; makes: LineKind; points: PointMm[] }
   | { kind: 'box'; makes: BoxKind; from: PointMm | null; to: PointMm | null }
   | { kind: 'brush'; brush: Brush; path: PointMm[] | null }
+  | { kind: 'paint'; colour: string; widthMm: number; path: PointMm[] | null }
   | { kind: 'water' }
   | { kind: 'standIn'; thing: StandIn }
   | { kind: 'drowned'; thing: DrownedThing }
@@ -19,9 +20,9 @@ export type Tool =
 
 /**
  * A place asked for: a depth measured with a stick, where an eye stands, which peak it looks for, where to pour, what heights are told
- * over.
+ * over, where a colour of its own is poured.
  */
-export type PointWish = 'sounding' | 'eye' | 'peak' | 'pour' | 'datum';
+export type PointWish = 'sounding' | 'eye' | 'peak' | 'pour' | 'datum' | 'colour';
 
 /** Two places asked for: to measure between them, or to size the photo by them. */
 export type SpanWish = 'ruler' | 'photo';
@@ -47,6 +48,7 @@ export type ToolEvent =
 export type Made =
   | { kind: 'step'; step: Step }
   | { kind: 'stroke'; stroke: Stroke }
+  | { kind: 'paint'; stroke: BedStroke }
   | { kind: 'water'; water: Pick<Water, 'seed'> }
   | { kind: 'standIn'; thing: StandIn }
   | { kind: 'drowned'; thing: DrownedThing }
@@ -83,6 +85,8 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
       return boxStep(tool, event, site);
     case 'brush':
       return brushStep(tool, event, site);
+    case 'paint':
+      return paintStep(tool, event, site);
     case 'water':
       if (event.kind === 'press') return { tool: AT_HAND, made: { kind: 'water', water: { seed: event.at } } };
       if (event.kind === 'finish')
@@ -104,7 +108,7 @@ export function step(tool: Tool, event: ToolEvent, site: Site): ToolStep {
 
 /** The tool as it was before the press: it stays in the hand. */
 function undrawn(tool: Tool): Tool {
-  if (tool.kind === 'brush') return { ...tool, path: null };
+  if (tool.kind === 'brush' || tool.kind === 'paint') return { ...tool, path: null };
   return tool.kind === 'box' || tool.kind === 'span' ? { ...tool, from: null, to: null } : tool;
 }
 
@@ -192,6 +196,21 @@ function boxStep(tool: Extract<Tool, { kind: 'box' }>, event: ToolEvent, site: S
 
 /** The brush stays in the hand after a stroke. */
 function brushStep(tool: Extract<Tool, { kind: 'brush' }>, event: ToolEvent, site: Site): ToolStep {
+  return drawnStep(tool, event, site, (path) => ({ kind: 'stroke', stroke: strokeOf(tool.brush, path) }));
+}
+
+/** So does the one that paints a bed. */
+function paintStep(tool: Extract<Tool, { kind: 'paint' }>, event: ToolEvent, site: Site): ToolStep {
+  const { colour, widthMm } = tool;
+  return drawnStep(tool, event, site, (path) => ({ kind: 'paint', stroke: { colour, widthMm, path } }));
+}
+
+function drawnStep(
+  tool: Extract<Tool, { path: PointMm[] | null }>,
+  event: ToolEvent,
+  site: Site,
+  make: (path: PointMm[]) => Made,
+): ToolStep {
   const idle: Tool = { ...tool, path: null };
   switch (event.kind) {
     case 'press':
@@ -202,9 +221,9 @@ function brushStep(tool: Extract<Tool, { kind: 'brush' }>, event: ToolEvent, sit
     }
     case 'release':
       if (tool.path === null) return { tool, made: null };
-      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, onTo(tool.path, event.at)) } };
+      return { tool: idle, made: make(onTo(tool.path, event.at)) };
     default:
-      return { tool: idle, made: { kind: 'stroke', stroke: strokeOf(tool.brush, [centre(site.board)]) } };
+      return { tool: idle, made: make([centre(site.board)]) };
   }
 }
 

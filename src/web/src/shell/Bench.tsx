@@ -16,6 +16,7 @@ import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
 import { InkSlip } from '../stages/ink/InkSlip';
+import { withPlace } from '../stages/ink/recipe';
 import { Wedge } from '../stages/ink/Wedge';
 import { PoursSlip } from '../stages/pours/PoursSlip';
 import type { WaterPart } from '../stages/water/parts';
@@ -60,7 +61,7 @@ function Instruments({ stage }: { stage: StagePath }) {
   const [part, setPart] = useState<WaterPart>('level');
   const [shore, setShore] = useState<ShoreWish>({ spacingMm: 40, datum: null });
   const [hollowsShown, setHollows] = useState(false);
-  const looks = useLooks(stage === 'water' ? part : null, stage === 'pours', shore, hollowsShown);
+  const looks = useLooks(stage === 'water' ? part : null, stage, shore, hollowsShown);
   const pointer = useRef<PointMm | null>(null);
   const pourUnderPointer = () => {
     if (pointer.current === null) return;
@@ -89,6 +90,12 @@ function Instruments({ stage }: { stage: StagePath }) {
         const id = freshId('strokes');
         // Made when its turn comes: a stroke that follows another at once goes on in its set.
         void edit((build) => strokeEdit(build.recipe, made.stroke, id));
+        break;
+      }
+      case 'paint': {
+        const { water } = now();
+        const item = made.stroke;
+        if (water !== null) void edit({ kind: 'append', list: 'waters', id: water.id, field: 'bedStrokes', item });
         break;
       }
       case 'water':
@@ -122,7 +129,9 @@ function Instruments({ stage }: { stage: StagePath }) {
     else if (wants === 'peak') desk.setSight({ ...sight, peak: at });
     else if (wants === 'pour') pourTest.pour(at);
     else if (wants === 'datum') setShore({ ...shore, datum: at });
-    else {
+    else if (wants === 'colour') {
+      if (desk.water !== null) void desk.edit(withPlace(desk.water.id, at));
+    } else {
       const bed = desk.rest.recipe.find((one) => one.id === desk.stepId);
       if (bed?.kind !== 'surveyedBed') return;
       const depthMm = bed.soundings.at(-1)?.depthMm ?? 8;
@@ -209,7 +218,7 @@ function Instruments({ stage }: { stage: StagePath }) {
           />
         )}
         {stage === 'pours' && <PoursSlip />}
-        {stage === 'ink' && <InkSlip />}
+        {stage === 'ink' && <InkSlip tool={tool} setTool={setTool} />}
       </aside>
       <Tideline />
       {looking !== null && (
@@ -223,7 +232,7 @@ function Instruments({ stage }: { stage: StagePath }) {
 }
 
 /** What the leaf of the Slip that is open draws on the Sheet. */
-function useLooks(part: WaterPart | null, places: boolean, wish: ShoreWish, hollowsShown: boolean): WaterLooks {
+function useLooks(part: WaterPart | null, stage: StagePath, wish: ShoreWish, hollowsShown: boolean): WaterLooks {
   const hollows = useHollows(part === 'test' && hollowsShown);
   const shore = useShore(part === 'shore', wish.spacingMm, wish.datum);
   const running = useRunning(part === 'flow');
@@ -235,8 +244,9 @@ function useLooks(part: WaterPart | null, places: boolean, wish: ShoreWish, holl
       streams: running.data,
       things: part === 'things',
       dams: part === 'dams',
-      places,
+      places: stage === 'pours',
+      colours: stage === 'ink',
     }),
-    [hollows.data, shore.data, wish.datum, running.data, part, places],
+    [hollows.data, shore.data, wish.datum, running.data, part, stage],
   );
 }

@@ -3421,6 +3421,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/waters/{waterId}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    waterId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/waters/{waterId}/ink-match": {
         parameters: {
             query?: never;
@@ -5001,6 +5057,18 @@ export interface components {
              * @description Down to this depth the beach reaches, mm, above 0.
              */
             beachToMm: number;
+        };
+        /** @description A stroke of paint on a bed. */
+        BedStroke: {
+            /** @description Its colour, '#rrggbb'. */
+            colour: string;
+            /**
+             * Format: double
+             * @description Width of the brush, mm, 1…500.
+             */
+            widthMm: number;
+            /** @description Where it went, on the board, 1…2000 places. */
+            path: components["schemas"]["PointMm"][];
         };
         /** @description The list before a pour of a water. */
         BeforePourAnswer: {
@@ -7321,7 +7389,7 @@ export interface components {
             mlPer100Ml?: null | number;
             patches?: null | components["schemas"]["WedgePatchRequest"][];
         };
-        /** @description The ink of a water, the same in every batch: the tint that leads, and those that shade it. */
+        /** @description The ink of a water, the same in every batch: the tint that leads, those that shade it, and places with a colour of their own. */
         InkChoice: {
             /** @description The tint that leads; null leaves the resin clear. */
             tintId: null | string;
@@ -7338,6 +7406,13 @@ export interface components {
             firstTimes: number;
             /** @description Tints that shade it, none of them twice; empty where string? InkChoice.TintId is null. */
             shades: components["schemas"]["InkPart"][];
+            /** @description Places with a colour of their own; none for one colour throughout. */
+            places: components["schemas"]["InkPlace"][];
+            /**
+             * Format: double
+             * @description Over this width a place's colour goes over into the water's, mm, 1…500.
+             */
+            blendMm: number;
         };
         /** @description The finished water over one bed, from nothing to its greatest depth. */
         InkLane: {
@@ -7389,6 +7464,20 @@ export interface components {
              * @description ml of it in 100 ml of mixed resin, 0…20.
              */
             mlPer100Ml: number;
+        };
+        /** @description A place in a water with a colour of its own, poured beside the water's ink and drawn into it with a stick. */
+        InkPlace: {
+            /** @description Identity within the water. */
+            id: string;
+            /** @description Its middle, on the board. */
+            at: components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description So far from there the colour is whole, mm, 1…1000.
+             */
+            reachMm: number;
+            /** @description Its tints, 0…6, none of them twice; empty for clear resin. */
+            parts: components["schemas"]["InkPart"][];
         };
         /** @description POST /api/calc/ink. Layers from the bottom up. */
         InkRequest: {
@@ -8747,6 +8836,8 @@ export interface components {
             poured: null | components["schemas"]["BegunPour"];
             /** @description Where it stands: one place or several, each poured by itself. */
             pools: components["schemas"]["PlannedPools"];
+            /** @description The colours poured side by side in it, the water's own first; empty where it is one colour. MixAnswer PlannedLayer.Mix then has the cups of all of them. */
+            zones: components["schemas"]["PlannedZone"][];
             /** @description What goes in with it: before it is poured, into it, or on it. */
             things: components["schemas"]["ThingMoment"][];
             mixStop: null | components["schemas"]["Notice"];
@@ -8792,6 +8883,28 @@ export interface components {
              * @description What they take in all, ml.
              */
             puddlesMl: number;
+        };
+        /** @description What one colour of a layer takes, where several are poured side by side. */
+        PlannedZone: {
+            /** @description The place with this colour; null for the water's own. */
+            placeId: null | string;
+            /** @description Its tints, the leading one first; null when clear. */
+            inkName: null | string;
+            /**
+             * Format: double
+             * @description Resin on the model, ml.
+             */
+            volumeMl: number;
+            /** @description Of each pool of the layer how much is of this colour, 0…1. */
+            poolShares: number[];
+            /** @description What to measure out. */
+            mix: components["schemas"]["MixAnswer"];
+            /**
+             * Format: double
+             * @description What stirring and pouring one of its cups take, minutes.
+             */
+            workMin: number;
+            ink: null | components["schemas"]["BatchInk"];
         };
         /** @description A plaster or paste, as its bag describes it. */
         Plaster: {
@@ -10910,6 +11023,8 @@ export interface components {
             ink: components["schemas"]["InkChoice"];
             /** @description How its bed is painted. */
             paint: components["schemas"]["BedPaint"];
+            /** @description Strokes of paint on its bed, the first under all others. */
+            bedStrokes: components["schemas"]["BedStroke"][];
             /**
              * Format: date-time
              * @description When the first layer is to be poured; null while undecided.
@@ -11025,6 +11140,8 @@ export interface components {
             shares: number[];
             /** @description After each layer, from the bed up; without layers, filled with the resin as it is inked. */
             tops: components["schemas"]["TopLook"][];
+            /** @description Whether one depth has not one colour, as its bed is painted by hand or colours stand side by side: then its picture (WaterPicture) has them place by place. */
+            varies: boolean;
         };
         /** @description One water, planned: each aspect in its own place. */
         WaterPlan: {

@@ -3,12 +3,24 @@ import type { BedPaint, Water, WaterPlan } from '../../api/types';
 import { setIn, type Fields } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { ColourField, NumberField } from '../../slip/fields';
+import type { Tool } from '../../sheet/tools';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength } from '../../units/units';
+import { BrushPart } from './BrushPart';
 import { InkAnswer } from './InkAnswer';
 
 /** How the bed is painted: earth, a darker middle, a pale beach; and a middle that makes it look deeper. */
-export function BedPart({ water, plan }: { water: Water; plan: WaterPlan }) {
+export function BedPart({
+  water,
+  plan,
+  tool,
+  setTool,
+}: {
+  water: Water;
+  plan: WaterPlan;
+  tool: Tool;
+  setTool: (tool: Tool) => void;
+}) {
   const { edit } = useDesk('edit');
   const units = useUnits();
   const { paint } = water;
@@ -69,6 +81,7 @@ export function BedPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           </>
         )}
       </section>
+      <BrushPart water={water} tool={tool} setTool={setTool} />
       {plan.ink.deepestMm > 0 && (
         <section data-testid="deep-beds">
           <h3>Deeper than it is</h3>

@@ -1,17 +1,19 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { useTints } from '../../api/useStores';
-import type { InkPart, Water } from '../../api/types';
-import { useDesk } from '../../desk/DeskContext';
+import type { Build, BuildEdit, InkPart } from '../../api/types';
+import { useDesk, useDeskNow } from '../../desk/DeskContext';
 import { usePointer } from '../../scene/usePointer';
 import { NumberField } from '../../slip/fields';
-import { columnsTo, heightOf, partsOf, reinked, strengthAt, strengthened, withStrength } from './recipe';
+import { columnsTo, heightOf, strengthAt, strengthened } from './recipe';
 
 const HIGH = 84;
 const WIDE = 30;
 
+/** Makes the edit that changes the tints, from the build as it is when it is sent. */
+type Reinks = (change: (parts: InkPart[]) => InkPart[]) => (now: Build) => BuildEdit | null;
+
 /** The tints of a recipe as columns: take hold of one and draw it up or down, and the water follows. */
-export function DoseColumns({ water }: { water: Water }) {
-  const parts = partsOf(water.ink);
+export function DoseColumns({ parts, reinks }: { parts: InkPart[]; reinks: Reinks }) {
   const kept = useRef<number | null>(null);
   const most = kept.current ?? columnsTo(parts);
   return (
@@ -20,7 +22,7 @@ export function DoseColumns({ water }: { water: Water }) {
         {parts.map((part) => (
           <Column
             key={part.tintId}
-            water={water}
+            reinks={reinks}
             part={part}
             most={most}
             onHold={(held) => {
@@ -36,21 +38,22 @@ export function DoseColumns({ water }: { water: Water }) {
 }
 
 function Column({
-  water,
+  reinks,
   part,
   most,
   onHold,
 }: {
-  water: Water;
+  reinks: Reinks;
   part: InkPart;
   most: number;
   onHold: (held: boolean) => void;
 }) {
   const { edit, preview, dropPreview } = useDesk('edit', 'preview', 'dropPreview');
+  const now = useDeskNow();
   const tint = useTints().find((one) => one.id === part.tintId);
   const name = tint?.name ?? 'A tint that is gone';
   const [heldMl, setHeld] = useState<number | null>(null);
-  const begun = useRef<{ water: Water; ml: number } | null>(null);
+  const begun = useRef<{ build: Build; ml: number } | null>(null);
   const at = useRef(part.mlPer100Ml);
   const shown = heldMl ?? part.mlPer100Ml;
   const drop = () => {
@@ -61,7 +64,7 @@ function Column({
   };
   const pointer = usePointer({
     begin: () => {
-      begun.current = { water, ml: part.mlPer100Ml };
+      begun.current = { build: now().rest, ml: part.mlPer100Ml };
       at.current = part.mlPer100Ml;
       onHold(true);
       setHeld(part.mlPer100Ml);
@@ -70,7 +73,8 @@ function Column({
       if (begun.current === null) return;
       at.current = strengthAt(heightOf(begun.current.ml, most) + (from.y - to.y) / HIGH, most);
       setHeld(at.current);
-      preview(withStrength(begun.current.water, part.tintId, at.current));
+      const tried = reinks(strengthened(part.tintId, at.current))(begun.current.build);
+      if (tried !== null) preview(tried);
     },
     end: () => {
       const start = begun.current;
@@ -80,7 +84,7 @@ function Column({
       }
       begun.current = null;
       onHold(false);
-      void edit(reinked(water.id, strengthened(part.tintId, at.current))).finally(() => setHeld(null));
+      void edit(reinks(strengthened(part.tintId, at.current))).finally(() => setHeld(null));
     },
     drop,
   });
@@ -90,7 +94,7 @@ function Column({
     event.preventDefault();
     event.stopPropagation();
     void edit(
-      reinked(water.id, (parts) => {
+      reinks((parts) => {
         const was = parts.find((one) => one.tintId === part.tintId)?.mlPer100Ml ?? 0;
         return strengthened(part.tintId, Math.min(20, Math.max(0, Math.round((was + by) * 1000) / 1000)))(parts);
       }),
@@ -123,7 +127,7 @@ function Column({
         className="link"
         aria-label={`Leave ${name} out`}
         title="Leave it out"
-        onClick={() => void edit(reinked(water.id, (parts) => parts.filter((one) => one.tintId !== part.tintId)))}
+        onClick={() => void edit(reinks((parts) => parts.filter((one) => one.tintId !== part.tintId)))}
       >
         ×
       </button>
@@ -133,7 +137,7 @@ function Column({
         suffix="ml"
         step={0.005}
         value={shown}
-        onChange={(ml) => edit(reinked(water.id, strengthened(part.tintId, ml)))}
+        onChange={(ml) => edit(reinks(strengthened(part.tintId, ml)))}
       />
     </div>
   );

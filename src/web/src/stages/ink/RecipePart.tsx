@@ -24,7 +24,7 @@ export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
       <InkAnswer plan={plan} />
       {parts.length > 0 && (
         <section>
-          <DoseColumns water={water} />
+          <DoseColumns parts={parts} reinks={(change) => reinked(water.id, change)} />
         </section>
       )}
       {parts.length > 0 && layersOf(plan).length > 0 && <Doses water={water} plan={plan} />}
@@ -82,7 +82,15 @@ export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
 }
 
 /** What is said of the ink itself; what it does to the pours is told there. */
-const INK_NOTICES = new Set(['noTint', 'tooMuchTint', 'tooMuchOfItsKind', 'inkOff', 'inkChanged', 'tooDarkForTheLamp']);
+const INK_NOTICES = new Set([
+  'noTint',
+  'tooMuchTint',
+  'tooMuchOfItsKind',
+  'inkOff',
+  'inkChanged',
+  'tooDarkForTheLamp',
+  'sideBySide',
+]);
 
 /** What each layer's cup gets, and how far whole drops put its colour off. */
 function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {

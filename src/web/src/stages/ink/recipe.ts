@@ -1,8 +1,12 @@
-import type { Build, BuildEdit, InkChoice, InkPart, Water } from '../../api/types';
+import type { Build, BuildEdit, InkChoice, InkPart, InkPlace, PointMm, Water } from '../../api/types';
 import { setIn } from '../../desk/changes';
+import { freshId } from '../../desk/DeskContext';
 
 /** No hand counts out more tints into a cup. */
 export const MOST_TINTS = 6;
+
+/** Nor pours more colours beside the water's own while all are runny. */
+export const MOST_PLACES = 6;
 
 /** The tints of a recipe, the leading one first. */
 export function partsOf({ tintId, mlPer100Ml, shades }: InkChoice): InkPart[] {
@@ -34,6 +38,39 @@ export function reinked(waterId: string, change: (parts: InkPart[]) => InkPart[]
 /** Parts with one tint made so strong; a tint that is not among them stays out. */
 export function strengthened(tintId: string, mlPer100Ml: number): (parts: InkPart[]) => InkPart[] {
   return (parts) => parts.map((part) => (part.tintId === tintId ? { tintId, mlPer100Ml } : part));
+}
+
+/** A place with a colour of its own put into a water: at first as the water is, but for its leading tint half as strong again. */
+export function withPlace(waterId: string, at: PointMm): (now: Build) => BuildEdit | null {
+  return (now) => {
+    const ink = now.waters.find((one) => one.id === waterId)?.ink;
+    if (ink === undefined || ink.places.length >= MOST_PLACES) return null;
+    const parts = partsOf(ink).map((part, i) =>
+      i === 0 ? { ...part, mlPer100Ml: Math.min(20, Math.round(part.mlPer100Ml * 1500) / 1000) } : part,
+    );
+    return setIn('waters', waterId, {
+      ink: { places: [...ink.places, { id: freshId('colour'), at, reachMm: 30, parts }] },
+    });
+  };
+}
+
+/** Changes one place of a water; null takes it out. */
+export function replaced(
+  waterId: string,
+  placeId: string,
+  change: (place: InkPlace) => InkPlace | null,
+): (now: Build) => BuildEdit | null {
+  return (now) => {
+    const ink = now.waters.find((one) => one.id === waterId)?.ink;
+    if (ink === undefined) return null;
+    const places = ink.places.flatMap((place) => (place.id === placeId ? (change(place) ?? []) : [place]));
+    return setIn('waters', waterId, { ink: { places } });
+  };
+}
+
+/** Changes the tints of one place, as they are by the time the change is sent. */
+export function replacedParts(waterId: string, placeId: string, change: (parts: InkPart[]) => InkPart[]) {
+  return replaced(waterId, placeId, (place) => ({ ...place, parts: change(place.parts) }));
 }
 
 /** One tint of a recipe made so strong. */
