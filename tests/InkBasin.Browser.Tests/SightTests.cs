@@ -91,6 +91,11 @@ public class SightTests(BrowserFixture fixture)
         var above = Picture();
         _page.Button("from the eye").Click();
         _page.Until(() => Picture() != above, "seen from the eye");
+
+        // What the picture itself mirrors, cell by cell, is what the route says.
+        var said = System.Text.RegularExpressions.Regex.Match(_page.Text(".slip"), @"(\d+) %[^.]*mirrors ground").Groups[1].Value;
+        var drawn = _page.Until(() => _page.Find(".relief-view canvas").GetAttribute("data-mirrors-ground") is { Length: > 0 } share ? share : null, "what the relief mirrors");
+        Assert.Equal(double.Parse(said, System.Globalization.CultureInfo.InvariantCulture), double.Parse(drawn, System.Globalization.CultureInfo.InvariantCulture), 0.75);
         Assert.Empty(_page.Faults());
 
         // A peak under water is refused in a sentence.
@@ -99,6 +104,45 @@ public class SightTests(BrowserFixture fixture)
         _page.ClickBoard(300, 268);
         _page.Until(() => _page.All(".field-wrong").Any(p => p.Text.Contains("under it", StringComparison.Ordinal)), "the refusal");
     }
+
+    // Straight from above the water of the Relief is Core's colour, but for the four hundredths of the sky that every such surface mirrors.
+    [Fact]
+    public async Task The_water_of_the_relief_has_cores_colours()
+    {
+        var id = await fixture.Begin("Looked into");
+        object At(double x, double y) => new { xMm = x, yMm = y };
+        await fixture.Edit(id, new { kind = "add", list = "recipe", item = new { kind = "pond", id = "pond", name = "Pond", outline = new { points = new[] { At(90, 50), At(210, 50), At(210, 150), At(90, 150) }, curved = false }, depthMm = 12, shelfDepthMm = 0, shelfWidthMm = 0, slopeDeg = 70 }, index = 1 });
+        await fixture.Edit(id, new { kind = "add", list = "waters", item = new { id = "w", name = "Pond water", seed = At(150, 100), waterlineMm = 23.0, productId = "coating-epoxy", ink = new { tintId = "blue-green", mlPer100Ml = 0.3, shades = new[] { new { tintId = "white-paste", mlPer100Ml = 0.05 } } } }, index = 0 });
+        var look = (await fixture.Read(id))["plan"]!["waters"]![0]!["look"]!;
+        await Compare(Rgb(look["tops"]!.AsArray()[^1]!["colours"]!.AsArray()[^1]!.GetValue<string>()));
+
+        // Clear resin over a bed painted by hand: Core's picture, cell by cell.
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = "w", fields = new { ink = new { tintId = (string?)null, shades = Array.Empty<object>() }, bedStrokes = new[] { new { colour = "#c04020", widthMm = 80, path = new[] { At(130, 100), At(170, 100) } } } } });
+        var bytes = await fixture.Http.GetByteArrayAsync($"/api/builds/{id}/waters/w/picture");
+        int Int(int place) => BitConverter.ToInt32(bytes, 4 + (place * 4));
+        var cellMm = (await fixture.Read(id))["build"]!["board"]!["cellMm"]!.GetValue<double>();
+        var at = bytes.Length - (Int(2) * Int(3) * 4) + ((((int)(100 / cellMm) - Int(1)) * Int(2)) + (int)(150 / cellMm) - Int(0)) * 4;
+        Assert.Equal(255, bytes[at + 3]);
+        await Compare([bytes[at], bytes[at + 1], bytes[at + 2]]);
+
+        async Task Compare(double[] wanted)
+        {
+            _page.Open(id, "ink");
+            _page.Button("Relief").Click();
+            var canvas = _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
+            for (var i = 0; i < 9; i++) canvas.SendKeys(Keys.ArrowUp);
+            double[] zenith = [0.60, 0.72, 0.78];
+            static double Light(double v) => v / 255 <= 0.04045 ? v / 255 / 12.92 : Math.Pow(((v / 255) + 0.055) / 1.055, 2.4);
+            static double Shown(double v) => 255 * (v <= 0.0031308 ? v * 12.92 : (1.055 * Math.Pow(v, 1 / 2.4)) - 0.055);
+            double[] expected = [.. wanted.Select((value, k) => Shown((Light(value) * 0.96) + (zenith[k] * 0.04)))];
+            var (x, y) = _page.MiddleOf(canvas);
+            int[]? seen = null;
+            _page.Until(() => (seen = _page.Pixels([(x + 6, y + 4)])[0]).Zip(expected).All(pair => Math.Abs(pair.First - pair.Second) <= 3), $"{string.Join(' ', expected.Select(v => v.ToString("0", System.Globalization.CultureInfo.InvariantCulture)))} in the middle, not {string.Join(' ', seen ?? [])}");
+            await Task.CompletedTask;
+        }
+    }
+
+    private static double[] Rgb(string hex) => [Convert.ToInt32(hex[1..3], 16), Convert.ToInt32(hex[3..5], 16), Convert.ToInt32(hex[5..7], 16)];
 
     // A drawing is kept for reading only until the next one is shown: it is read in the frame it is made.
     private string Picture() => ((ITakesScreenshot)_page.Find(".relief-view canvas")).GetScreenshot().AsBase64EncodedString;

@@ -1,6 +1,9 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
 import { damSheets, standInBodies } from '@web/relief/bodies';
+import { clockOf, daylight } from '@web/relief/light';
+import { longAxis, NOTHING_MM, standingHeights } from '@web/relief/standing';
+import { whiteShare } from '@web/relief/water';
 import { boxOf, faceHeights, groundMesh, TONES, waterMesh, waterSides, type MeshArrays } from '@web/relief/meshes';
 import { finishedAt, rgbOf } from '@web/scene/waterColour';
 import { paint } from '@web/sheet/inked';
@@ -148,6 +151,8 @@ describe('the sides of the board, cut open', () => {
   });
 });
 
+const NONE = { things: [], plans: [] };
+
 describe('what stands on the board', () => {
   const thing = {
     id: 's',
@@ -162,13 +167,13 @@ describe('what stands on the board', () => {
   const heights = ({ positions }: MeshArrays) => [...positions].filter((_, i) => i % 3 === 1);
 
   it('is a closed body of its own height', () => {
-    const body = standInBodies([thing], [plan], 100);
+    const body = standInBodies([thing], [plan], 100, NONE);
     expect(openEdges(body)).toBe(0);
     expect([Math.min(...heights(body)), Math.max(...heights(body))]).toEqual([5, 35]);
   });
 
   it('reaches out over its foot from where it does', () => {
-    const tree = standInBodies([thing], [{ ...plan, overhangMm: 15 }], 100);
+    const tree = standInBodies([thing], [{ ...plan, overhangMm: 15 }], 100, NONE);
     const reach = (low: number, high: number) => {
       let far = 0;
       for (let v = 0; v < tree.positions.length / 3; v++) {
@@ -184,7 +189,7 @@ describe('what stands on the board', () => {
   });
 
   it('is brought in by the box round it', () => {
-    const box = boxOf(standInBodies([{ ...thing, turnDeg: 0 }], [plan], 100).positions);
+    const box = boxOf(standInBodies([{ ...thing, turnDeg: 0 }], [plan], 100, NONE).positions);
     expect(box).toHaveLength(8);
     expect([Math.min(...box.map(([x]) => x)), Math.max(...box.map(([x]) => x))]).toEqual([40, 60]);
     expect([...new Set(box.map(([, y]) => y))]).toEqual([5, 35]);
@@ -193,7 +198,7 @@ describe('what stands on the board', () => {
   });
 
   it('leaves the opening of a bridge free', () => {
-    const bridge = standInBodies([{ ...thing, turnDeg: 0, underM: 2 }], [plan], 100);
+    const bridge = standInBodies([{ ...thing, turnDeg: 0, underM: 2 }], [plan], 100, NONE);
     for (let v = 0; v < bridge.positions.length / 3; v++) {
       const [x = 0, y = 0] = bridge.positions.subarray(v * 3, v * 3 + 3);
       if (y < 24.9) expect(Math.abs(x - 50)).toBeGreaterThanOrEqual(8 - 1e-4);
@@ -253,5 +258,82 @@ describe('the shading of the Sheet', () => {
       if (i % near.width < near.width - 2)
         expect(Math.abs((fine[i + 2] ?? 0) - 2 * (fine[i + 1] ?? 0) + (fine[i] ?? 0))).toBeLessThan(8);
     }
+  });
+});
+
+describe('what rays of light meet', () => {
+  const drowned = (outMm: number) => ({
+    things: [{ id: 'd', at: { xMm: 3, yMm: 3 }, turnDeg: 0, lengthMm: 2, widthMm: 2, heightMm: 5 }],
+    plans: [{ id: 'd', baseMm: 3, outMm }],
+  });
+  type Drowned = Parameters<typeof standingHeights>[2];
+  const none = { things: [], plans: [], scale: 100 };
+
+  it('is the ground, and over it what is drowned there', () => {
+    const all = standingHeights(GROUND, { kind: 'finished' }, drowned(0) as unknown as Drowned, none);
+    expect([...all.subarray(5 * 4, 5 * 4 + 4)]).toEqual([3, 8, NOTHING_MM, NOTHING_MM]);
+    expect([...all.subarray(6 * 4, 6 * 4 + 4)]).toEqual([4, NOTHING_MM, NOTHING_MM, NOTHING_MM]);
+    // What stands out of the water is mirrored, from its foot to its top.
+    const out = standingHeights(GROUND, { kind: 'finished' }, drowned(2) as unknown as Drowned, none);
+    expect([...out.subarray(5 * 4, 5 * 4 + 4)]).toEqual([3, 8, 8, 3]);
+  });
+
+  it('has a bridge with its opening and a crown over its trunk', () => {
+    const thing = { id: 's', centre: { xMm: 3, yMm: 3 }, turnDeg: 90, underM: 0.4, overhangFromM: 0.2 };
+    const plan = { id: 's', lengthMm: 2, widthMm: 2, heightMm: 9, overhangMm: 0, baseMm: 1 };
+    const things = (overhangMm: number) =>
+      standingHeights(GROUND, { kind: 'finished' }, { things: [], plans: [] }, {
+        things: [thing],
+        plans: [{ ...plan, overhangMm }],
+        scale: 100,
+      } as unknown as Parameters<typeof standingHeights>[3]);
+    expect([...things(0).subarray(5 * 4 + 2, 5 * 4 + 4)]).toEqual([10, 5]);
+    expect(things(0)[6 * 4 + 2]).toBe(NOTHING_MM);
+    expect([...things(4).subarray(6 * 4 + 2, 6 * 4 + 4)]).toEqual([10, 3]);
+  });
+
+  it('goes with its face: foam where the plaster is left off', () => {
+    const all = standingHeights(GROUND, { kind: 'carved' }, { things: [], plans: [] }, none);
+    expect([all[0], all[5 * 4]]).toEqual([8, 2]);
+  });
+
+  it('knows the long axis of a water', () => {
+    const [x, z] = longAxis([0, 0, 9, 1, 0, 9]);
+    expect([Math.abs(x), Math.abs(z)]).toEqual([1, 0].map((one) => expect.closeTo(one, 9) as number));
+    const [dx, dz] = longAxis([0, 0, 1, 1, 1, 2, 2, 2, 3]);
+    expect(dx * dz).toBeCloseTo(0.5, 9);
+    expect(longAxis([])).toEqual([1, 0]);
+  });
+
+  it('counts white cells of a picture whose first row is the front', () => {
+    const pixels = new Uint8Array(4 * 3 * 4);
+    // Row 1 of three is the middle either way; row 0 is the last of the picture.
+    pixels.fill(255, 2 * 4 * 4, 2 * 4 * 4 + 2 * 4);
+    expect(whiteShare(pixels, [0, 0, 4], 4, 3)).toBe(50);
+    expect(whiteShare(pixels, [2, 0, 4], 4, 3)).toBe(0);
+    expect(whiteShare(pixels, [], 4, 3)).toBeNull();
+  });
+});
+
+describe('light by the hour', () => {
+  it('comes from the side chosen at noon, highest then, and goes round with the day', () => {
+    const noon = daylight('left', 13);
+    expect(noon.sun[0]).toBeLessThan(-0.5);
+    expect(noon.sun[2]).toBeCloseTo(0, 9);
+    expect(noon.tone).toEqual([1, 1, 1]);
+    for (let hour = 5; hour <= 21; hour += 0.5) {
+      const { sun } = daylight('back', hour);
+      expect(Math.hypot(...sun)).toBeCloseTo(1, 9);
+      expect(sun[1]).toBeGreaterThan(0);
+      expect(sun[1]).toBeLessThanOrEqual(daylight('back', 13).sun[1]);
+    }
+    // With the sun at the back at noon the morning is at the left and the evening at the right.
+    expect(daylight('back', 7).sun[0]).toBeLessThan(0);
+    expect(daylight('back', 19).sun[0]).toBeGreaterThan(0);
+    expect(daylight('back', 20.5).tone[2]).toBeLessThan(0.7);
+  });
+
+  it('is told as a clock has it', () => {
+    expect([clockOf(10), clockOf(16.5)]).toEqual(['10:00', '16:30']);
   });
 });

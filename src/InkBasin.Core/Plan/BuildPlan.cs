@@ -35,7 +35,11 @@ public sealed record WaterPlan(
     Answer<Seep> Seep,
     Answer<AfterPour> After,
     IReadOnlyList<Notice> Notices,
-    IReadOnlyDictionary<string, Working> Workings);
+    IReadOnlyDictionary<string, Working> Workings)
+{
+    /// <summary>The waves the real water would have, to scale.</summary>
+    public required WaveScale Waves { get; init; }
+}
 
 /// <summary>The ground of a plan in figures.</summary>
 /// <param name="Columns">Cells from left to right.</param>

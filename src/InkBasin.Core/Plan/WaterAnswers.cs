@@ -74,7 +74,9 @@ public sealed class WaterAnswers
     /// <summary>Its last layer while it sets.</summary>
     /// <exception cref="RefusedException">Nothing of it can be poured, or its product holds no ripples.</exception>
     public SurfacePlan Surface() =>
-        SurfacePlan.Of(Case, Planned, WaveScale.Of(Standing.Region.ExtentMm, Standing.Region.MeanDepthMm, _build.Build.Scale, _water.Wind, _water.Flow), _build.Cancel);
+        SurfacePlan.Of(Case, Planned, Waves, _build.Cancel);
+
+    private WaveScale Waves => WaveScale.Of(Standing.Region.ExtentMm, Standing.Region.MeanDepthMm, _build.Build.Scale, _water.Wind, _water.Flow);
 
     /// <summary>What it looks like from above, cell by cell.</summary>
     public WaterPicture Picture() => WaterPicture.Of(Case, Planned, _build.Cancel);
@@ -122,7 +124,10 @@ public sealed class WaterAnswers
                 : null),
             Answer.Of(() => AfterPour.Of(_build.IndexOf(_water.Id), _build.Poured)),
             LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
-            new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))));
+            new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))))
+        {
+            Waves = Waves,
+        };
     }
 
     private IReadOnlyList<TriedPuddle> Trials => [.. _build.Build.Trials.Where(trial => trial.WaterId == _water.Id).Select(trial => TriedPuddle.Of(trial, _build.Stores.Tints))];

@@ -1,12 +1,16 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useDesk } from '../desk/DeskContext';
 import { useMirror } from '../desk/useMirror';
+import { useWaterPictures } from '../desk/useWaterPictures';
 import { spreadBy, type Place } from '../scene/pointer';
 import { usePointer } from '../scene/usePointer';
 import { useSize } from '../scene/useSize';
 import type { GroundFace } from './meshes';
 import { damSheets, standInBodies } from './bodies';
-import { ReliefScene, type LightSide } from './scene';
+import { clockOf, DAWN_H, daylight, DUSK_H, type LightSide } from './light';
+import { ReliefScene } from './scene';
+import { standingHeights } from './standing';
+import type { Surface } from './water';
 
 const FACES: { face: GroundFace['kind']; words: string }[] = [
   { face: 'finished', words: 'finished' },
@@ -21,13 +25,26 @@ const SIDES: LightSide[] = ['left', 'back', 'right', 'front'];
 
 /** The board tilted up: turn it by dragging or by the arrow keys. Loaded only when it is wanted. */
 export default function Relief() {
-  const { build, plan, ground, cut, sight, water } = useDesk('build', 'plan', 'ground', 'cut', 'sight', 'water');
+  const { build, plan, ground, cut, sight, water, waterPlan } = useDesk(
+    'build',
+    'plan',
+    'ground',
+    'cut',
+    'sight',
+    'water',
+    'waterPlan',
+  );
   const { look } = useMirror();
   const [fromEye, setFromEye] = useState(false);
   const [box, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<ReliefScene | null>(null);
+  const pictures = useWaterPictures();
   const [light, setLight] = useState<LightSide>('left');
+  const [hour, setHour] = useState(10);
+  // In gel a surface has the waves; what sets by itself lies like glass.
+  const [wanted, setSurface] = useState<Surface | null>(null);
+  const surface = wanted ?? (water?.gel != null ? 'waves' : 'glass');
   const [kind, setKind] = useState<GroundFace['kind']>('finished');
   const [without, setWithout] = useState(false);
 
@@ -48,8 +65,22 @@ export default function Relief() {
   const sheetMm = build.making.foam.thicknessMm;
   const waterlineMm = water?.waterlineMm ?? 0;
   const bodies = useMemo(
-    () => standInBodies(build.standIns, plan.standIns, build.scale),
-    [build.standIns, plan.standIns, build.scale],
+    () => standInBodies(build.standIns, plan.standIns, build.scale, { things: build.drowned, plans: plan.drowned }),
+    [build.standIns, plan.standIns, build.scale, build.drowned, plan.drowned],
+  );
+  const face: GroundFace = useMemo(
+    () => (kind === 'sheets' ? { kind, thicknessMm: sheetMm } : { kind }),
+    [kind, sheetMm],
+  );
+  const standing = useMemo(
+    () =>
+      standingHeights(
+        ground,
+        face,
+        { things: build.drowned, plans: plan.drowned },
+        { things: build.standIns, plans: plan.standIns, scale: build.scale },
+      ),
+    [ground, face, build.drowned, plan.drowned, build.standIns, plan.standIns, build.scale],
   );
   const dams = useMemo(() => damSheets(build.dams, build.board), [build.dams, build.board]);
   useEffect(() => {
@@ -66,8 +97,11 @@ export default function Relief() {
       boardMm: build.board.thicknessMm,
       cut: fromEye ? null : cut,
       marks,
-      face: kind === 'sheets' ? { kind, thicknessMm: sheetMm } : { kind },
-      light,
+      face,
+      light: daylight(light, hour),
+      surface,
+      pictures,
+      standing,
       bodies,
       dams,
     });
@@ -76,9 +110,12 @@ export default function Relief() {
     plan.waters,
     build.board.thicknessMm,
     cut,
-    kind,
-    sheetMm,
+    face,
     light,
+    hour,
+    surface,
+    pictures,
+    standing,
     fromEye,
     look,
     waterlineMm,
@@ -105,7 +142,11 @@ export default function Relief() {
       widthMm,
       depthMm,
     );
-  }, [fromEye, eye, look, waterlineMm, ground.columns, ground.rows, ground.cellMm]);
+    // As this picture has it, beside what Core says: the two must agree.
+    const share =
+      waterPlan === null ? null : scene.current?.mirrorsGround(waterPlan, [eye.xMm, look.view.eyeMm, eye.yMm]);
+    canvas.current?.setAttribute('data-mirrors-ground', share == null ? '' : share.toFixed(2));
+  }, [waterPlan, standing, fromEye, eye, look, waterlineMm, ground.columns, ground.rows, ground.cellMm]);
 
   const save = async (times: number) => {
     const blob = (await scene.current?.picture(times)) ?? null;
@@ -164,6 +205,26 @@ export default function Relief() {
             {side}
           </button>
         ))}
+        <label className="relief-hour">
+          at {clockOf(hour)}
+          <input
+            type="range"
+            min={DAWN_H}
+            max={DUSK_H}
+            step={0.5}
+            value={hour}
+            aria-label="Hour of the light"
+            onChange={(event) => setHour(Number(event.target.value))}
+          />
+        </label>
+        <button
+          type="button"
+          aria-pressed={surface === 'waves'}
+          title="With the waves of its wind and flow, as ripples or gel would make them"
+          onClick={() => setSurface(surface === 'waves' ? 'glass' : 'waves')}
+        >
+          waves
+        </button>
         {[1, 2].map((times) => (
           <button key={times} type="button" onClick={() => void save(times)}>
             {times === 1 ? 'picture' : '×2'}

@@ -1,9 +1,10 @@
-import type { Board, Dam, PointMm, StandIn, StandInPlan } from '../api/types';
+import type { Board, Dam, DrownedPlan, DrownedThing, PointMm, StandIn, StandInPlan } from '../api/types';
 import { rgbOf } from '../scene/waterColour';
 import { turned } from '../sheet/turning';
-import type { MeshArrays } from './meshes';
+import { TONES, type MeshArrays } from './meshes';
 
-const BODY = '#9c8a70';
+const BODY = TONES.body;
+const DROWNED = '#4a3a2a';
 const CROWN = '#7f8a68';
 /** A sheet that closes an edge stands this far outside it, mm: it must not flicker with the water's own cut side. */
 const OUTSIDE_MM = 0.6;
@@ -75,9 +76,26 @@ function rectangle(centre: PointMm, turnDeg: number, fromMm: number, toMm: numbe
   ];
 }
 
-/** What stands on the board as plain bodies of the right size: a foot, what reaches out over it, a bridge with its opening. */
-export function standInBodies(things: StandIn[], plans: StandInPlan[], scale: number): MeshArrays {
+/**
+ * What stands on the board as plain bodies of the right size: a foot, what reaches out over it, a bridge with its opening; and what of the drowned
+ * things stands out of the water.
+ */
+export function standInBodies(
+  things: StandIn[],
+  plans: StandInPlan[],
+  scale: number,
+  drowned: { things: DrownedThing[]; plans: DrownedPlan[] },
+): MeshArrays {
   const bodies = new Bodies();
+  for (const thing of drowned.things) {
+    const plan = drowned.plans.find((one) => one.id === thing.id);
+    if (plan === undefined || plan.outMm <= 0) continue;
+    const at = rectangle(thing.at, thing.turnDeg, -thing.lengthMm / 2, thing.lengthMm / 2, thing.widthMm / 2);
+    bodies.add(
+      [plan.baseMm, plan.baseMm + thing.heightMm].map((mm) => ({ at, mm })),
+      DROWNED,
+    );
+  }
   for (const thing of things) {
     const plan = plans.find((one) => one.id === thing.id);
     if (plan === undefined) continue;

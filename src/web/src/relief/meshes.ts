@@ -33,7 +33,7 @@ export function faceHeights(ground: Ground, face: GroundFace): Float32Array {
 }
 
 /** What the board is made of, as it shows where its sides are cut. */
-export const TONES = { plaster: '#d8cfbb', foam: '#b9cdd2', board: '#a97c46' };
+export const TONES = { plaster: '#d8cfbb', foam: '#b9cdd2', board: '#a97c46', body: '#9c8a70' };
 
 /**
  * The ground as a mesh, with its sides cut open down to the underside of the board: plaster, foam, board.

@@ -3,21 +3,11 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
 import type { CutLine } from '../desk/DeskContext';
-import { finishedAt } from '../scene/waterColour';
-import {
-  boxOf,
-  faceHeights,
-  groundMesh,
-  MOST_VERTICES,
-  TONES,
-  waterMesh,
-  waterSides,
-  type GroundFace,
-  type MeshArrays,
-} from './meshes';
-import { GROUND_FRAGMENT, GROUND_VERTEX, WATER_FRAGMENT, WATER_VERTEX } from './shaders';
-
-export type LightSide = 'left' | 'back' | 'right' | 'front';
+import type { WaterPicture } from '../api/waterPicture';
+import type { Daylight } from './light';
+import { boxOf, groundMesh, MOST_VERTICES, waterMesh, waterSides, type GroundFace, type MeshArrays } from './meshes';
+import { GROUND_FRAGMENT, GROUND_VERTEX } from './shaders';
+import { overBoard, waterMaterial, whiteShare, type Surface } from './water';
 
 /** Where the eye of a small person is and what it looks at, mm: x right, y up, z toward the viewer. */
 export interface EyeView {
@@ -34,7 +24,12 @@ export interface ReliefInput {
   /** The peak looked for and the place on the water that mirrors it, mm on the board; null when none is. */
   marks: { peak: [number, number, number]; mirror: [number, number, number] } | null;
   face: GroundFace;
-  light: LightSide;
+  light: Daylight;
+  surface: Surface;
+  /** Waters whose colour is not one of depth alone, by id. */
+  pictures: ReadonlyMap<string, WaterPicture>;
+  /** What rays of light meet: see standing.ts. */
+  standing: Float32Array;
   /** What stands on the board. */
   bodies: MeshArrays;
   /** Sheets that close its edges. */
@@ -43,18 +38,9 @@ export interface ReliefInput {
 
 const TURN = Math.PI / 18;
 const PLAIN_VERTICES = 30_000;
-/** Entries of a water's table of colours. */
-const TABLE = 256;
 /** What a picture is drawn on. */
 const PAPER = 0xf4f1e8;
 const UPRIGHT = Math.PI / 2 - 0.02;
-const LIGHT: Record<LightSide, [number, number, number]> = {
-  left: [-1, 0.62, -0.25],
-  back: [-0.25, 0.62, -1],
-  right: [1, 0.62, -0.25],
-  front: [0.25, 0.62, 1],
-};
-
 /** The Relief: the board as a body, drawn only when something changes. */
 export class ReliefScene {
   private readonly renderer: THREE.WebGLRenderer;
@@ -68,9 +54,15 @@ export class ReliefScene {
     cells: { value: new THREE.Vector2() },
     cellMm: { value: 1 },
     sun: { value: new THREE.Vector3(0, 1, 0) },
+    sunTone: { value: new THREE.Color(1, 1, 1) },
+    horizon: { value: new THREE.Color(1, 1, 1) },
+    eyeAt: { value: new THREE.Vector3() },
+    probe: { value: false },
+    highestMm: { value: 0 },
   };
-  private stood: { ground: Ground; key: string; body: THREE.Mesh } | null = null;
-  private readonly tables: THREE.DataTexture[] = [];
+  private stood: { ground: Ground; standing: Float32Array; key: string; body: THREE.Mesh } | null = null;
+  private readonly waters = new Map<string, THREE.Mesh>();
+  private readonly tables: THREE.Texture[] = [];
   private placed = false;
   /** Width and depth of what is shown, mm; and whether a hand has turned it. */
   private board: [number, number] | null = null;
@@ -98,7 +90,7 @@ export class ReliefScene {
     if (this.frame !== 0 || !this.sized) return;
     this.frame = requestAnimationFrame(() => {
       this.frame = 0;
-      this.renderer.render(this.scene, this.camera);
+      this.render();
       this.renderer.domElement.setAttribute('data-drawn', 'true');
     });
   };
@@ -118,25 +110,19 @@ export class ReliefScene {
     const { ground } = input;
     const widthMm = ground.columns * ground.cellMm;
     const depthMm = ground.rows * ground.cellMm;
-    this.common.sun.value.set(...LIGHT[input.light]).normalize();
+    this.common.sun.value.set(...input.light.sun);
+    this.common.sunTone.value.setRGB(...input.light.tone);
+    this.common.horizon.value.setRGB(...input.light.horizon);
     this.stand(input);
     for (const plan of input.waters) {
       if (plan.level.wetRuns.length === 0) continue;
-      const material = new THREE.ShaderMaterial({
-        glslVersion: THREE.GLSL3,
-        vertexShader: WATER_VERTEX,
-        fragmentShader: WATER_FRAGMENT,
-        side: THREE.DoubleSide,
-        uniforms: {
-          ...this.common,
-          table: { value: this.tableOf(plan) },
-          tableSize: { value: TABLE },
-          deepestMm: { value: Math.max(0.001, plan.level.maxDepthMm) },
-          marches: { value: this.plain ? 24 : 96 },
-          groundTone: { value: new THREE.Color(TONES.plaster) },
-        },
-      });
-      this.body.add(mesh(waterMesh(ground, plan), material));
+      const picture = plan.look.varies ? input.pictures.get(plan.id) : undefined;
+      const surface = mesh(
+        waterMesh(ground, plan),
+        waterMaterial(plan, picture, input.surface, this.common, this.tables),
+      );
+      this.waters.set(plan.id, surface);
+      this.body.add(surface);
       const sides = waterSides(ground, plan);
       if (sides.indices.length > 0) this.body.add(mesh(sides, this.solid()));
     }
@@ -154,17 +140,17 @@ export class ReliefScene {
   }
 
   /** The ground and its heights, made anew only when they are others: a dragged waterline leaves them as they are. */
-  private stand({ ground, face, boardMm }: ReliefInput): void {
+  private stand({ ground, face, boardMm, standing }: ReliefInput): void {
     const key = `${JSON.stringify(face)} ${boardMm}`;
-    if (this.stood?.ground === ground && this.stood.key === key) return;
+    if (this.stood?.ground === ground && this.stood.key === key && this.stood.standing === standing) return;
     this.dropGround();
-    const heights = heightTexture(ground, face);
-    this.common.heights.value = heights;
+    this.common.heights.value = heightTexture(ground, standing);
+    this.common.highestMm.value = standing.reduce((most, mm) => Math.max(most, mm), 0);
     this.common.cells.value.set(ground.columns, ground.rows);
     this.common.cellMm.value = ground.cellMm;
     const body = mesh(groundMesh(ground, boardMm, face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), this.solid());
     this.scene.add(body);
-    this.stood = { ground, key, body };
+    this.stood = { ground, standing, key, body };
   }
 
   private dropGround(): void {
@@ -191,13 +177,45 @@ export class ReliefScene {
     const ratio = this.renderer.getPixelRatio();
     this.renderer.setPixelRatio(times);
     this.renderer.setClearColor(PAPER, 1);
-    this.renderer.render(this.scene, this.camera);
+    this.render();
     // Asked for before anything else is drawn: the canvas keeps its picture no longer.
     const made = new Promise<Blob | null>((told) => this.renderer.domElement.toBlob(told, 'image/png'));
     this.renderer.setClearColor(PAPER, 0);
     this.renderer.setPixelRatio(ratio);
     this.draw();
     return made;
+  }
+
+  private render(): void {
+    this.common.eyeAt.value.copy(this.camera.position);
+    this.renderer.render(this.scene, this.camera);
+  }
+
+  /**
+   * How much of a water mirrors ground for an eye, % of its cells, as its own shader has it: drawn straight from above, one pixel a cell. Null where
+   * there is none.
+   */
+  mirrorsGround(plan: WaterPlan, eye: [number, number, number]): number | null {
+    const { stood } = this;
+    const water = this.waters.get(plan.id);
+    if (stood === null || water === undefined) return null;
+    const { columns, rows } = stood.ground;
+    const target = new THREE.WebGLRenderTarget(columns, rows);
+    const pixels = new Uint8Array(columns * rows * 4);
+    const alone = new THREE.Scene();
+    this.common.probe.value = true;
+    this.common.eyeAt.value.set(...eye);
+    this.body.remove(water);
+    alone.add(water);
+    this.renderer.setRenderTarget(target);
+    this.renderer.clear();
+    this.renderer.render(alone, overBoard(stood.ground));
+    this.renderer.readRenderTargetPixels(target, 0, 0, columns, rows, pixels);
+    this.renderer.setRenderTarget(null);
+    this.common.probe.value = false;
+    this.body.add(water);
+    target.dispose();
+    return whiteShare(pixels, plan.level.wetRuns, columns, rows);
   }
 
   /** Looks from an eye on the board, or from above again (null). */
@@ -273,25 +291,9 @@ export class ReliefScene {
     this.controls.update();
   }
 
-  /** The finished water's colours by depth, closer where it is shallow. */
-  private tableOf(plan: WaterPlan): THREE.DataTexture {
-    const pixels = new Uint8Array(TABLE * 4);
-    for (let i = 0; i < TABLE; i++) {
-      const share = (i / (TABLE - 1)) ** 2;
-      const [r, g, b] = finishedAt(plan.look, share * plan.level.maxDepthMm);
-      pixels.set([Math.round(r), Math.round(g), Math.round(b), 255], i * 4);
-    }
-    const texture = new THREE.DataTexture(pixels, TABLE, 1);
-    texture.colorSpace = THREE.SRGBColorSpace;
-    texture.magFilter = THREE.LinearFilter;
-    texture.minFilter = THREE.LinearFilter;
-    texture.needsUpdate = true;
-    this.tables.push(texture);
-    return texture;
-  }
-
   private clear(): void {
     for (const table of this.tables.splice(0)) table.dispose();
+    this.waters.clear();
     for (const child of [...this.body.children]) {
       this.body.remove(child);
       if (child instanceof THREE.Mesh) {
@@ -336,15 +338,9 @@ function groundBox({ ground, boardMm }: ReliefInput): Float32Array {
   return Float32Array.from([0, -boardMm, 0, ground.columns * ground.cellMm, highest, ground.rows * ground.cellMm]);
 }
 
-/** Heights as they are shown, one texel a cell. */
-function heightTexture(ground: Ground, face: GroundFace): THREE.DataTexture {
-  const texture = new THREE.DataTexture(
-    faceHeights(ground, face),
-    ground.columns,
-    ground.rows,
-    THREE.RedFormat,
-    THREE.FloatType,
-  );
+/** What rays meet, one texel a cell. */
+function heightTexture(ground: Ground, standing: Float32Array): THREE.DataTexture {
+  const texture = new THREE.DataTexture(standing, ground.columns, ground.rows, THREE.RGBAFormat, THREE.FloatType);
   texture.needsUpdate = true;
   return texture;
 }

@@ -2,6 +2,7 @@
 // Core's table as a texture, and nothing about ink is reckoned here.
 
 const HEIGHTS = /* glsl */ `
+  // The ground, the top of what is drowned, the top and the underside of what stands on the board.
   uniform highp sampler2D heights;
   uniform vec2 cells;
   uniform float cellMm;
@@ -30,17 +31,18 @@ const HEIGHTS = /* glsl */ `
 
 const LIGHT = /* glsl */ `
   uniform vec3 sun;
+  uniform vec3 sunTone;
+  uniform vec3 horizon;
   const vec3 ZENITH = vec3(0.60, 0.72, 0.78);
-  const vec3 HORIZON = vec3(0.88, 0.88, 0.84);
 
   vec3 skyAt(vec3 direction) {
-    return mix(HORIZON, ZENITH, clamp(direction.y * 1.6, 0.0, 1.0));
+    return mix(horizon, ZENITH, clamp(direction.y * 1.6, 0.0, 1.0));
   }
 
   vec3 lit(vec3 colour, vec3 normal) {
     float direct = max(dot(normal, sun), 0.0);
     float open = 0.5 + 0.5 * normal.y;
-    return colour * (0.34 * open + 0.16 + 0.72 * direct);
+    return colour * (0.34 * open + 0.16 + 0.72 * direct * sunTone);
   }
 `;
 
@@ -85,18 +87,28 @@ export const WATER_VERTEX = /* glsl */ `
 `;
 
 /**
- * The water from above: its colour at this depth from Core's table; over it, as strongly as the angle says (Fresnel, n = 1.5 as cured resin), what the flat
- * surface mirrors: the ground, where the mirrored ray meets it, else the sky.
+ * The water: its colour from Core's table at the depth of the bed one sees there (bent at the surface, n = 1.5 as cured resin), or from Core's picture of it, cell by
+ * cell, where one depth has not one colour; over it, as strongly as the angle says (Fresnel), what the surface mirrors: the ground and what stands on it, where the
+ * mirrored ray meets them, else the sky. As a probe it is white where ground is mirrored by a flat surface, black where it is not.
  */
 export const WATER_FRAGMENT = /* glsl */ `
   precision highp float;
   in vec3 place;
   out vec4 seen;
   uniform sampler2D table;
+  uniform sampler2D drownedTable;
   uniform float tableSize;
   uniform float deepestMm;
-  uniform int marches;
+  uniform sampler2D picture;
+  uniform vec4 pictureBox;
+  uniform bool pictured;
+  uniform vec3 eyeAt;
+  uniform bool probe;
+  uniform float highestMm;
+  uniform vec2 wave;
+  uniform vec2 waveWay;
   uniform vec3 groundTone;
+  uniform vec3 bodyTone;
   ${HEIGHTS}
   ${LIGHT}
 
@@ -107,30 +119,109 @@ export const WATER_FRAGMENT = /* glsl */ `
     return 0.5 * (across * across + along * along);
   }
 
+  // The table's entries lie closer where it is shallow: by the root of the share.
+  vec3 fromTable(sampler2D colours, float depth) {
+    float entry = sqrt(clamp(depth / deepestMm, 0.0, 1.0)) * (tableSize - 1.0);
+    return texture(colours, vec2((entry + 0.5) / tableSize, 0.5)).rgb;
+  }
+
+  // Straight between the cells' middles, those that are dry left out.
+  vec4 fromPicture(vec2 mm) {
+    vec2 at = mm / cellMm - 0.5 - pictureBox.xy;
+    ivec2 first = ivec2(floor(at));
+    vec2 part = at - floor(at);
+    vec4 sum = vec4(0.0);
+    for (int k = 0; k < 4; k++) {
+      ivec2 step = ivec2(k & 1, k >> 1);
+      ivec2 cell = first + step;
+      if (cell.x < 0 || cell.y < 0 || cell.x >= int(pictureBox.z) || cell.y >= int(pictureBox.w)) continue;
+      vec2 near = mix(1.0 - part, part, vec2(step));
+      vec4 texel = texelFetch(picture, cell, 0);
+      sum += vec4(texel.rgb, 1.0) * texel.a * near.x * near.y;
+    }
+    return sum.a > 0.001 ? vec4(sum.rgb / sum.a, 1.0) : vec4(0.0);
+  }
+
+  // Slopes of the waves to scale: three trains, so that no two crests are alike.
+  vec3 surfaceNormal(vec2 mm) {
+    if (wave.x <= 0.0) return vec3(0.0, 1.0, 0.0);
+    vec2 slope = vec2(0.0);
+    float steep = 3.14159 * wave.x / wave.y * 0.5;
+    for (int k = 0; k < 3; k++) {
+      float turn = (float(k) - 1.0) * 0.42;
+      vec2 way = mat2(cos(turn), sin(turn), -sin(turn), cos(turn)) * waveWay;
+      float length1 = wave.y * (1.0 - 0.21 * float(k));
+      slope += way * steep * cos(dot(mm, way) * 6.28318 / length1 + float(k) * 1.7);
+    }
+    return normalize(vec3(-slope.x, 1.0, -slope.y));
+  }
+
+  // Walks the cells the ray crosses, in order, by its next crossing of a column or a row, as Core does (Amanatides & Woo 1987).
+  // 0: the sky; 1: ground; 2: what stands on it.
+  int meets(vec3 from, vec3 away, out vec3 there) {
+    there = from;
+    float level = length(away.xz);
+    if (level < 1e-6) return 0;
+    vec2 way = away.xz / level;
+    float rise = away.y / level;
+    ivec2 cell = ivec2(floor(from.xz / cellMm));
+    ivec2 stride = ivec2(sign(way));
+    vec2 speed = max(abs(way), vec2(1e-9));
+    vec2 across = cellMm / speed;
+    vec2 into = from.xz - vec2(cell) * cellMm;
+    vec2 next = mix(into, cellMm - into, step(0.0, way)) / speed;
+    int most = int(cells.x + cells.y);
+    for (int i = 0; i < most; i++) {
+      float t;
+      if (next.x < next.y) {
+        t = next.x;
+        cell.x += stride.x;
+        next.x += across.x;
+      } else {
+        t = next.y;
+        cell.y += stride.y;
+        next.y += across.y;
+      }
+      float y = from.y + rise * t;
+      if (cell.x < 0 || cell.y < 0 || cell.x >= int(cells.x) || cell.y >= int(cells.y) || y > highestMm) return 0;
+      vec4 here = texelFetch(heights, cell, 0);
+      there = vec3((vec2(cell) + 0.5) * cellMm, y).xzy;
+      if (here.r > y) return 1;
+      if (!probe && here.a < y && y < here.b) return 2;
+    }
+    return 0;
+  }
+
   void main() {
     float depth = place.y - heightAt(place.xz);
     if (depth <= 0.0) discard;
-
-    // The table's entries lie closer where it is shallow: by the root of the share.
-    float entry = sqrt(clamp(depth / deepestMm, 0.0, 1.0)) * (tableSize - 1.0);
-    vec3 water = texture(table, vec2((entry + 0.5) / tableSize, 0.5)).rgb;
-
-    vec3 toEye = normalize(cameraPosition - place);
-    vec3 away = reflect(-toEye, vec3(0.0, 1.0, 0.0));
-    vec3 mirror = skyAt(away);
-    vec2 size = cells * cellMm;
-    float stride = max(size.x, size.y) / float(marches) * 0.7;
-    for (int i = 1; i <= marches; i++) {
-      vec3 there = place + away * stride * (float(i) - 0.5);
-      if (there.x < 0.0 || there.z < 0.0 || there.x > size.x || there.z > size.y) break;
-      if (cellHeight(ivec2(there.xz / cellMm)) > there.y) {
-        mirror = lit(groundTone, normalAt(there.xz));
-        break;
-      }
+    vec3 toEye = normalize(eyeAt - place);
+    vec3 there;
+    if (probe) {
+      vec3 flatAway = reflect(-toEye, vec3(0.0, 1.0, 0.0));
+      seen = vec4(vec3(meets(place, flatAway, there) == 1 ? 1.0 : 0.0), 1.0);
+      return;
     }
 
-    float glint = pow(max(dot(away, sun), 0.0), 320.0);
-    vec3 colour = mix(water, mirror, mirrored(max(toEye.y, 0.02))) + glint * vec3(1.0, 0.95, 0.85);
+    // Where the bed one sees there really is: the line of sight is bent toward it.
+    vec3 bent = refract(-toEye, vec3(0.0, 1.0, 0.0), 1.0 / 1.5);
+    vec2 bed = place.xz + bent.xz / max(-bent.y, 0.1) * depth;
+    float under = max(place.y - heightAt(bed), 0.0);
+    vec3 water = fromTable(table, under);
+    if (pictured) {
+      vec4 painted = fromPicture(bed);
+      water = mix(water, painted.rgb, painted.a);
+    }
+    float thing = texelFetch(heights, clamp(ivec2(bed / cellMm), ivec2(0), ivec2(cells) - 1), 0).g;
+    if (thing > place.y - under && thing < place.y) water = fromTable(drownedTable, place.y - thing);
+
+    vec3 normal = surfaceNormal(place.xz);
+    vec3 away = reflect(-toEye, normal);
+    away.y = max(away.y, 0.004);
+    int met = meets(place, away, there);
+    vec3 mirror = met == 1 ? lit(groundTone, normalAt(there.xz)) : met == 2 ? lit(bodyTone, normalize(-away)) : skyAt(away);
+    float glint = pow(max(dot(normalize(away), sun), 0.0), 320.0);
+    vec3 colour = mix(water, mirror, mirrored(max(dot(toEye, normal), 0.02))) + glint * sunTone;
 
     // A wet line, where the meniscus runs up the bank.
     colour *= mix(0.72, 1.0, smoothstep(0.0, 0.35, depth));

@@ -11171,6 +11171,8 @@ export interface components {
             workings: {
                 [key: string]: components["schemas"]["Working"];
             };
+            /** @description The waves the real water would have, to scale. */
+            waves: components["schemas"]["WaveScale"];
         };
         /** @description What a water takes: the volume of the ground, corrected by its tests and less what stands in it. */
         WaterTakes: {
