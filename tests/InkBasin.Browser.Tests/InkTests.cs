@@ -55,6 +55,32 @@ public class InkTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // On the Sheet each step of depth wears the colour of its middle.
+    [Fact]
+    public async Task The_sheet_wears_the_same_colours()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ink");
+        _page.Until(() => _page.All("[data-water]").Count == 3, "the waters");
+        var waters = (await fixture.Read(id))["plan"]!["waters"]!.AsArray();
+        var points = new List<(double X, double Y)>();
+        var wanted = new List<(string What, double[] Colour)>();
+        foreach (var (water, xMm, yMm) in new[] { (0, 60, 120), (0, 215, 255), (0, 330, 290), (1, 405, 120), (1, 345, 122) })
+        {
+            var (level, look) = (waters[water]!["level"]!, waters[water]!["look"]!);
+            double depth = level["waterlineMm"]!.GetValue<double>() - await fixture.HeightAt(id, xMm, yMm), most = level["maxDepthMm"]!.GetValue<double>();
+            var step = new[] { 0.5, 1, 2, 5, 10, 20, 50 }.First(one => most / one <= 6);
+            var low = Math.Floor(depth / step) * step;
+            Assert.True(depth > step && depth - low is > 0.15 && low + step - depth > 0.15, $"{xMm}, {yMm} is {depth} deep: no place to look");
+            double[] shares = [.. look["shares"]!.AsArray().Select(share => share!.GetValue<double>())];
+            points.Add(_page.OnScreen(xMm, yMm));
+            wanted.Add(($"water {water} at {xMm}, {yMm}", Among(look["tops"]!.AsArray()[^1]!["colours"]!.AsArray(), shares, (low + Math.Min(low + step, most)) / 2 / most)));
+        }
+
+        Compare(points, wanted);
+    }
+
     // The Cut shows each layer in the colour one sees once it is poured, by the depth at that place.
     [Fact]
     public async Task The_cut_wears_the_same_colours()

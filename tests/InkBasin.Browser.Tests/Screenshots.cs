@@ -99,7 +99,23 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "ink");
         _page.Button("Creek").Click();
         _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
+        _page.Button("Places").Click();
+        _page.Button("A colour of its own").Click();
+        _page.BoardWidthMm = 620;
+        _page.ClickBoard(95, 125);
+        _page.Until(() => _page.First("[data-testid=place-1]"), "a colour of its own");
+        _page.Choose(_page.Field("Another tint here"), "olive");
+        _page.Settled();
+        _page.Type("Olive, in 100 ml", "0.4");
+        _page.Settled();
+        _page.Button("Recipe").Click();
         Save("ink");
+        for (var i = 0; i < 3; i++)
+        {
+            _page.Press("z");
+            _page.Settled();
+        }
+
         _page.Button("Relief").Click();
         _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         Thread.Sleep(1500);
@@ -163,11 +179,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Until(() => _page.All(".pour-places path").Count == 2, "both places");
         Save("pools");
-        _page.Open(id, "ground");
-        _page.Until(() => _page.All(".step-name").FirstOrDefault(step => step.Text.StartsWith("Field pond", StringComparison.Ordinal)), "the jugged bed").Click();
-        _page.Until(() => _page.First("[data-testid=jug-figures]"), "what the jug says");
-        _page.Script("document.querySelector('.slip').scrollTop = 1e5; document.querySelector('[data-testid=jug-marks]').scrollIntoView({ block: 'center' }); window.scrollTo(0, 0)");
-        Save("jug");
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
@@ -178,6 +189,26 @@ public class Screenshots(BrowserFixture fixture)
         _page.Field("Greatest layer").SendKeys("5");
         _page.Until(() => _page.Field("Next layer from").GetAttribute("placeholder") == "12", "what is assumed");
         Save("stores");
+
+        // A tint of one's own, its wedge half read.
+        _page.Shelf("Tints");
+        _page.Button("Enter a tint").Click();
+        _page.Type("Name", "Pond weed");
+        _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
+        foreach (var (cell, hex) in new[]
+        {
+            ("Bare light backing", "#f0f0f0"), ("Step 1 over light", "#d8d5bd"), ("Step 2 over light", "#c5bf93"), ("Step 3 over light", "#9f9660"), ("Step 4 over light", "#695f2c"),
+            ("Bare dark backing", "#191919"), ("Step 1 over dark", "#1d1d1b"), ("Step 2 over dark", "#21201c"),
+        })
+        {
+            _page.Find($"input[aria-label='{cell}']").SendKeys(hex + OpenQA.Selenium.Keys.Tab);
+        }
+
+        _page.Button("Correct by a grey patch").Click();
+        _page.Type("Grey in the photo", "#7a7570");
+        _page.Find("button[aria-label='Step 3 over dark: pick it in the photo']").Click();
+        _page.Until(() => _page.All(".fitted").Count == 6 ? _page : null, "the fit");
+        Save("tints");
     }
 
     private async Task Post(string path, object body)

@@ -13,7 +13,11 @@ namespace InkBasin.Core.Pours;
 /// <param name="DepthMm">Its depth, mm.</param>
 /// <param name="VolumeMl">Resin on the model, ml.</param>
 /// <param name="Parts">In how many places it is poured.</param>
-public sealed record SessionPool(string WaterId, string Name, int Layer, double ToMm, double DepthMm, double VolumeMl, int Parts);
+public sealed record SessionPool(string WaterId, string Name, int Layer, double ToMm, double DepthMm, double VolumeMl, int Parts)
+{
+    /// <summary>The place of the water with a colour of its own it is for; null for the water's own colour.</summary>
+    public string? PlaceId { get; init; }
+}
 
 /// <summary>One place a cup is poured out at.</summary>
 /// <param name="WaterId">The water.</param>
@@ -107,7 +111,10 @@ public static class MixSessions
 
         public string Id => Case.Water.Id;
 
-        public string Name => Case.Water.Name;
+        /// <summary>The water's name; of a place with a colour of its own, with the number it has on the Sheet.</summary>
+        public string Name => Zone?.Place is { } place
+            ? $"{Case.Water.Name} (colour {1 + Case.ChoiceOf(Index).Places.Index().First(one => one.Item.Id == place.Id).Index})"
+            : Case.Water.Name;
 
         /// <summary>The places it is poured at, in order: its pools, then what puddles there are.</summary>
         public IEnumerable<Place> Places()
@@ -214,7 +221,7 @@ public static class MixSessions
             first.GivenMlPer100Ml,
             first.Layer.PourAt,
             first.Layer.PourH,
-            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.VolumeMl, one.Layer.Pools.Each.Count))],
+            [.. layers.Select(one => new SessionPool(one.Id, one.Name, one.Index + 1, one.Layer.ToMm, one.Layer.DepthMm, one.VolumeMl, one.Layer.Pools.Each.Count) { PlaceId = one.Zone?.PlaceId })],
             volume,
             mix.Batches.Sum(one => one.MixedMl),
             mix.LeastBatchMl,

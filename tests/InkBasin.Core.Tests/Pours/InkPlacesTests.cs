@@ -90,6 +90,8 @@ public class InkPlacesTests
         var (own, beside) = (sessions[0], sessions[1]);
         Assert.Equal((own.PourH, own.At), (beside.PourH, beside.At));
         Assert.Equal("Umber", beside.InkName);
+        Assert.Equal([(null, "Creek"), ("p", "Creek (colour 1)")], [(own.Pools[0].PlaceId, own.Pools[0].Name), (beside.Pools[0].PlaceId, beside.Pools[0].Name)]);
+        Assert.Equal("Creek (colour 1)", beside.Cards[0].Lines[0].Name);
         Assert.Equal(0.4, beside.MlPer100Ml, 1e-12);
         Assert.Equal(layers[0].Zones[1].VolumeMl, beside.Cards.SelectMany(card => card.Lines).Sum(line => line.VolumeMl), 1e-9);
         var last = beside.Cards[^1].Lines[^1];

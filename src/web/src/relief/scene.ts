@@ -145,7 +145,9 @@ export class ReliefScene {
     if (this.stood?.ground === ground && this.stood.key === key && this.stood.standing === standing) return;
     this.dropGround();
     this.common.heights.value = heightTexture(ground, standing);
-    this.common.highestMm.value = standing.reduce((most, mm) => Math.max(most, mm), 0);
+    let highest = 0;
+    for (const mm of standing) if (mm > highest) highest = mm;
+    this.common.highestMm.value = highest;
     this.common.cells.value.set(ground.columns, ground.rows);
     this.common.cellMm.value = ground.cellMm;
     const body = mesh(groundMesh(ground, boardMm, face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), this.solid());

@@ -17,7 +17,8 @@ export function standingHeights(
 ): Float32Array {
   const heights = faceHeights(ground, face);
   const standing = new Float32Array(heights.length * 4);
-  heights.forEach((mm, cell) => standing.set([mm, NOTHING_MM, NOTHING_MM, NOTHING_MM], cell * 4));
+  standing.fill(NOTHING_MM);
+  for (let cell = 0; cell < heights.length; cell++) standing[cell * 4] = heights[cell] ?? 0;
   const under = (centre: PointMm, turnDeg: number, halfLong: number, halfWide: number, put: (at: number) => void) => {
     const { columns, rows, cellMm } = ground;
     const reach = Math.hypot(halfLong, halfWide);

@@ -9858,6 +9858,8 @@ export interface components {
              * @description In how many places it is poured.
              */
             parts: number;
+            /** @description The place of the water with a colour of its own it is for; null for the water's own colour. */
+            placeId: null | string;
         };
         /**
          * @description How a drowned thing meets its layer.

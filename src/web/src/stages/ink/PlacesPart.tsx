@@ -1,4 +1,4 @@
-import { layersOf } from '../../api/plan';
+import { layersOf, sessionsOf } from '../../api/plan';
 import { useTints } from '../../api/useStores';
 import type { InkPlace, Water } from '../../api/types';
 import { setIn } from '../../desk/changes';
@@ -9,6 +9,7 @@ import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
+import { LetDowns, letDownsOf } from './LetDowns';
 import { MOST_PLACES, MOST_TINTS, replaced, replacedParts } from './recipe';
 
 /** Several colours in one pour: where each is poured, how strong, and over how much they are drawn into each other. */
@@ -55,7 +56,7 @@ export function PlacesPart({ water, tool, setTool }: { water: Water; tool: Tool;
 }
 
 function Place({ water, place, number }: { water: Water; place: InkPlace; number: number }) {
-  const { edit, waterPlan } = useDesk('edit', 'waterPlan');
+  const { edit, plan, waterPlan } = useDesk('edit', 'plan', 'waterPlan');
   const tints = useTints();
   const units = useUnits();
   const { parts } = place;
@@ -91,6 +92,7 @@ function Place({ water, place, number }: { water: Water; place: InkPlace; number
         onChange={(reachMm) => edit(replaced(water.id, place.id, (now) => ({ ...now, reachMm })))}
       />
       {parts.length > 0 && <DoseColumns parts={parts} reinks={(change) => replacedParts(water.id, place.id, change)} />}
+      <LetDowns letDowns={letDownsOf(sessionsOf(plan), water.id, place.id)} />
       {parts.length < MOST_TINTS && (
         <ChoiceField
           label={parts.length === 0 ? 'Tint here' : 'Another tint here'}

@@ -5,11 +5,11 @@ import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField } from '../../slip/fields';
-import { amountOf } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { InkAnswer } from './InkAnswer';
+import { LetDowns, letDownsOf } from './LetDowns';
 import { MOST_TINTS, partsOf, reinked } from './recipe';
 
 /** What is in the water: its tints, how strong, and what every cup gets of them. */
@@ -108,15 +108,7 @@ function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
     if (dose.letDown !== null) return `drops 1:${dose.letDown.partsToOne}`;
     return { drop: 'drops', milligram: 'mg', stickMm: 'mm' }[dose.unit];
   };
-  const letDowns = new Map<string, number[]>();
-  for (const session of sessionsOf(whole)) {
-    const layers = session.pools.filter((pool) => pool.waterId === water.id).map((pool) => pool.layer);
-    if (layers.length === 0) continue;
-    for (const card of session.letDowns) {
-      const said = `${card.name} 1:${card.partsToOne}: ${amountOf(card.unit, card.tintAmount)} into ${Math.round(card.thinnerMl * 100) / 100} ml of ${card.thinner}`;
-      letDowns.set(said, [...(letDowns.get(said) ?? []), ...layers]);
-    }
-  }
+  const letDowns = letDownsOf(sessionsOf(whole), water.id, null);
   return (
     <section>
       <Figure working={plan.workings['drops']} label="the doses">
@@ -153,11 +145,7 @@ function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
           ))}
         </tbody>
       </table>
-      {[...letDowns].map(([said, layers]) => (
-        <p key={said} className="let-down" data-testid="let-down">
-          Let down {said}, for layer {layers.join(', ')}.
-        </p>
-      ))}
+      <LetDowns letDowns={letDowns} />
     </section>
   );
 }
