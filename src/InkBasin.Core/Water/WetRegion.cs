@@ -9,8 +9,11 @@ namespace InkBasin.Core.Water;
 /// </summary>
 public sealed class WetRegion
 {
+    private readonly Lazy<double> _extentMm;
+
     private WetRegion(HeightField field, double levelMm, int[] cells)
     {
+        _extentMm = new(Across);
         Field = field;
         LevelMm = levelMm;
         Cells = cells;
@@ -50,20 +53,19 @@ public sealed class WetRegion
     public double MeanDepthMm => Cells.Length > 0 ? VolumeMl * 1000 / AreaMm2 : 0;
 
     /// <summary>Greatest extent, mm: across the box round it; 0 when dry.</summary>
-    public double ExtentMm
-    {
-        get
-        {
-            if (Cells.Length == 0) return 0;
-            int columns = Field.Columns, left = int.MaxValue, right = 0, back = int.MaxValue, front = 0;
-            foreach (var cell in Cells)
-            {
-                int row = cell / columns, column = cell - (row * columns);
-                (left, right, back, front) = (Math.Min(left, column), Math.Max(right, column), Math.Min(back, row), Math.Max(front, row));
-            }
+    public double ExtentMm => _extentMm.Value;
 
-            return double.Hypot(right - left + 1, front - back + 1) * Field.CellMm;
+    private double Across()
+    {
+        if (Cells.Length == 0) return 0;
+        int columns = Field.Columns, left = int.MaxValue, right = 0, back = int.MaxValue, front = 0;
+        foreach (var cell in Cells)
+        {
+            int row = cell / columns, column = cell - (row * columns);
+            (left, right, back, front) = (Math.Min(left, column), Math.Max(right, column), Math.Min(back, row), Math.Max(front, row));
         }
+
+        return double.Hypot(right - left + 1, front - back + 1) * Field.CellMm;
     }
 
     /// <summary>Floods from <paramref name="seedCell"/>.</summary>

@@ -1,16 +1,16 @@
 import { layersOf, sessionsOf } from '../../api/plan';
-import { useTints } from '../../api/useStores';
 import type { InkPlace, Water } from '../../api/types';
 import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import type { Tool } from '../../sheet/tools';
-import { ChoiceField, NumberField } from '../../slip/fields';
+import { NumberField } from '../../slip/fields';
 import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { LetDowns, letDownsOf } from './LetDowns';
-import { MOST_PLACES, MOST_TINTS, replaced, replacedParts } from './recipe';
+import { MOST_PLACES, replaced, replacedParts } from './recipe';
+import { TintChoice } from './TintChoice';
 
 /** Several colours in one pour: where each is poured, how strong, and over how much they are drawn into each other. */
 export function PlacesPart({ water, tool, setTool }: { water: Water; tool: Tool; setTool: (tool: Tool) => void }) {
@@ -57,10 +57,8 @@ export function PlacesPart({ water, tool, setTool }: { water: Water; tool: Tool;
 
 function Place({ water, place, number }: { water: Water; place: InkPlace; number: number }) {
   const { edit, plan, waterPlan } = useDesk('edit', 'plan', 'waterPlan');
-  const tints = useTints();
   const units = useUnits();
   const { parts } = place;
-  const free = tints.filter((tint) => !parts.some((part) => part.tintId === tint.id));
   const ml =
     waterPlan === null
       ? []
@@ -93,25 +91,11 @@ function Place({ water, place, number }: { water: Water; place: InkPlace; number
       />
       {parts.length > 0 && <DoseColumns parts={parts} reinks={(change) => replacedParts(water.id, place.id, change)} />}
       <LetDowns letDowns={letDownsOf(sessionsOf(plan), water.id, place.id)} />
-      {parts.length < MOST_TINTS && (
-        <ChoiceField
-          label={parts.length === 0 ? 'Tint here' : 'Another tint here'}
-          value=""
-          choices={[
-            { value: '', label: parts.length === 0 ? 'None: clear resin' : 'none' },
-            ...free.map((tint) => ({ value: tint.id, label: tint.name })),
-          ]}
-          onChange={(tintId) => {
-            if (tintId !== '')
-              void edit(
-                replacedParts(water.id, place.id, (now) => [
-                  ...now.filter((part) => part.tintId !== tintId),
-                  { tintId, mlPer100Ml: now.length === 0 ? 0.1 : 0.02 },
-                ]),
-              );
-          }}
-        />
-      )}
+      <TintChoice
+        parts={parts}
+        where=" here"
+        onAdd={(change) => void edit(replacedParts(water.id, place.id, change))}
+      />
     </section>
   );
 }

@@ -4,20 +4,19 @@ import type { Water, WaterPlan } from '../../api/types';
 import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
-import { ChoiceField, NumberField } from '../../slip/fields';
+import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { InkAnswer } from './InkAnswer';
 import { LetDowns, letDownsOf } from './LetDowns';
-import { MOST_TINTS, partsOf, reinked } from './recipe';
+import { partsOf, reinked } from './recipe';
+import { TintChoice } from './TintChoice';
 
 /** What is in the water: its tints, how strong, and what every cup gets of them. */
 export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit } = useDesk('edit');
-  const tints = useTints();
   const parts = partsOf(water.ink);
-  const free = tints.filter((tint) => !parts.some((part) => part.tintId === tint.id));
   const loud = plan.notices.filter((notice) => INK_NOTICES.has(notice.kind));
   return (
     <>
@@ -29,25 +28,7 @@ export function RecipePart({ water, plan }: { water: Water; plan: WaterPlan }) {
       )}
       {parts.length > 0 && layersOf(plan).length > 0 && <Doses water={water} plan={plan} />}
       <section>
-        {parts.length < MOST_TINTS && (
-          <ChoiceField
-            label={parts.length === 0 ? 'Tint' : 'Another tint'}
-            value=""
-            choices={[
-              { value: '', label: parts.length === 0 ? 'None: clear resin' : 'none' },
-              ...free.map((tint) => ({ value: tint.id, label: tint.name })),
-            ]}
-            onChange={(tintId) => {
-              if (tintId !== '')
-                void edit(
-                  reinked(water.id, (now) => [
-                    ...now.filter((one) => one.tintId !== tintId),
-                    { tintId, mlPer100Ml: now.length === 0 ? 0.1 : 0.02 },
-                  ]),
-                );
-            }}
-          />
-        )}
+        <TintChoice parts={parts} onAdd={(change) => void edit(reinked(water.id, change))} />
         {parts.length > 0 && (
           <NumberField
             label="First layer so many times as strong"
