@@ -120,9 +120,10 @@ public class Screenshots(BrowserFixture fixture)
         _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         Thread.Sleep(1500);
         Save("relief");
-        _page.Open(id, "water");
+        _page.Open(id, "ink");
+        _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
         _page.Script("document.documentElement.dataset.theme = 'shed'; document.documentElement.dataset.bsTheme = 'dark'");
-        Save("water-shed");
+        Save("ink-shed");
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         id = await fixture.CopyOf("Three Weirs at Ondry");
         await Post($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Three Weirs at Ondry" } } });

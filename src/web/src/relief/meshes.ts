@@ -10,8 +10,8 @@ export interface MeshArrays {
   colours?: Float32Array;
 }
 
-/** Most vertices of a ground: more would not be seen, and would be slow without a graphics processor. */
-export const MOST_VERTICES = 160_000;
+/** Most vertices of a ground where there is a graphics processor: every cell of the largest board has its own. */
+export const MOST_VERTICES = 1_500_000;
 
 /** What the ground is shown as: finished, its foam once carved, or the sheets of foam as they are stacked. */
 export type GroundFace = { kind: 'finished' } | { kind: 'carved' } | { kind: 'sheets'; thicknessMm: number };
