@@ -10,7 +10,7 @@ export interface MeshArrays {
   colours?: Float32Array;
 }
 
-/** Most vertices of a ground where there is a graphics processor: every cell of the largest board has its own. */
+/** Most vertices of a ground where there is a graphics processor: up to so many cells each has its own. */
 export const MOST_VERTICES = 1_500_000;
 
 /** What the ground is shown as: finished, its foam once carved, or the sheets of foam as they are stacked. */
