@@ -125,6 +125,20 @@ public class SightTests(BrowserFixture fixture)
         Assert.Equal(255, bytes[at + 3]);
         await Compare([bytes[at], bytes[at + 1], bytes[at + 2]]);
 
+        // A thing drowned there, seen through as much water as stands over it, in its own colour.
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = "w", fields = new { ink = new { tintId = "blue-green", mlPer100Ml = 0.04 } } });
+        await fixture.Edit(id, new { kind = "add", list = "drowned", item = new { id = "hull", name = "Hull", at = At(150, 100), lengthMm = 40, widthMm = 40, heightMm = 3, densityGPerMl = 2, colour = "#c02818" }, index = 0 });
+        var plan = (await fixture.Read(id))["plan"]!;
+        var water = plan["waters"]![0]!;
+        var over = 23.0 - (plan["drowned"]![0]!["baseMm"]!.GetValue<double>() + 3);
+        Assert.True(over > 2);
+        var share = over / water["ink"]!["deepestMm"]!.GetValue<double>();
+        var shares = water["look"]!["shares"]!.AsArray().Select(one => one!.GetValue<double>()).ToList();
+        var next = shares.FindIndex(one => one >= share);
+        double[][] hull = [.. new[] { next - 1, next }.Select(i => Rgb(water["ink"]!["drowned"]![0]!["colours"]![i]!.GetValue<string>()))];
+        var part = (share - shares[next - 1]) / (shares[next] - shares[next - 1]);
+        await Compare([.. hull[0].Zip(hull[1], (low, high) => low + ((high - low) * part))]);
+
         async Task Compare(double[] wanted)
         {
             _page.Open(id, "ink");

@@ -40,11 +40,11 @@ describe('a table of colours', () => {
   it('is read by the depth under its own layer', () => {
     const low: TopLook = { toMm: 4, deepestMm: 2, colours };
     const high: TopLook = { toMm: 10, deepestMm: 8, colours: ['#ffffff', '#ffffff', '#0000ff'] };
-    const look = { shares, tops: [low, high], varies: false };
+    const look = { shares, tops: [low, high], bands: ['#fe0000', '#0000fe'], varies: false };
     expect(seenAt(look, low, 0.5)).toEqual([64, 0, 0]);
     expect(seenAt(look, high, 8)).toEqual([0, 0, 255]);
-    expect(bandOf(look, 0)).toBe('#ff0000');
-    expect(bandOf(look, 1)).toBe('#0000ff');
+    expect(bandOf(look, 0)).toBe('#fe0000');
+    expect(bandOf(look, 1)).toBe('#0000fe');
   });
 
   it('tells where lettering has to be dark', () => {

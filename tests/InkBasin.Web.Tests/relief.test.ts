@@ -1,6 +1,7 @@
 import type { Ground } from '@web/api/ground';
 import type { WaterPlan } from '@web/api/types';
 import { damSheets, standInBodies } from '@web/relief/bodies';
+import { alongWater } from '@web/relief/flow';
 import { clockOf, daylight } from '@web/relief/light';
 import { longAxis, NOTHING_MM, standingHeights } from '@web/relief/standing';
 import { whiteShare } from '@web/relief/water';
@@ -38,7 +39,7 @@ function openEdges({ indices, positions }: MeshArrays): number {
 
 describe('the body of the ground', () => {
   it('spans the board from edge to edge and stands on its underside', () => {
-    const { positions } = groundMesh(GROUND, 6, { kind: 'finished' });
+    const { positions } = groundMesh(GROUND, 6, 20, { kind: 'finished' });
     const xs = [...positions].filter((_, i) => i % 3 === 0);
     const ys = [...positions].filter((_, i) => i % 3 === 1);
     const zs = [...positions].filter((_, i) => i % 3 === 2);
@@ -49,17 +50,17 @@ describe('the body of the ground', () => {
 
   it('is closed but for its underside', () => {
     // Ten border vertices, so ten edges round the bottom.
-    expect(openEdges(groundMesh(GROUND, 6, { kind: 'finished' }))).toBe(10);
+    expect(openEdges(groundMesh(GROUND, 6, 20, { kind: 'finished' }))).toBe(10);
   });
 
   it('leaves the plaster off when foam is wanted', () => {
-    const ys = [...groundMesh(GROUND, 6, { kind: 'carved' }).positions].filter((_, i) => i % 3 === 1);
+    const ys = [...groundMesh(GROUND, 6, 20, { kind: 'carved' }).positions].filter((_, i) => i % 3 === 1);
     expect(Math.max(...ys)).toBe(8);
   });
 
   it('stands in whole sheets when they are wanted', () => {
     // Foam of 8, 2 and 3 in sheets of 4: two sheets, one and one.
-    const { positions } = groundMesh(GROUND, 6, { kind: 'sheets', thicknessMm: 4 });
+    const { positions } = groundMesh(GROUND, 6, 20, { kind: 'sheets', thicknessMm: 4 });
     const tops = [...positions].filter((_, i) => i % 3 === 1).slice(0, 12);
     expect(tops).toEqual([8, 8, 8, 8, 8, 4, 4, 8, 8, 8, 8, 8]);
   });
@@ -72,8 +73,8 @@ describe('the body of the ground', () => {
       heightsMm: new Float32Array(700_000).fill(5),
       skinMm: new Float32Array(700_000),
     };
-    expect(groundMesh(large, 6, { kind: 'finished' }).positions.length / 3).toBeGreaterThan(700_000);
-    const { positions } = groundMesh(large, 6, { kind: 'finished' }, 30_000);
+    expect(groundMesh(large, 6, 20, { kind: 'finished' }).positions.length / 3).toBeGreaterThan(700_000);
+    const { positions } = groundMesh(large, 6, 20, { kind: 'finished' }, 30_000);
     expect(positions.length / 3).toBeLessThan(40_000);
     let most = 0;
     for (let i = 0; i < positions.length; i += 3) most = Math.max(most, positions[i] ?? 0);
@@ -106,7 +107,7 @@ describe('the sides of the board, cut open', () => {
   const tone = (hex: string) => rgbOf(hex).map((v) => Math.round((v / 255) * 1000));
 
   it('show plaster over foam over the board', () => {
-    const { positions, colours } = groundMesh(GROUND, 6, { kind: 'finished' });
+    const { positions, colours } = groundMesh(GROUND, 6, 20, { kind: 'finished' });
     // Each band lies between its own levels: 8…9 plaster, 0…8 foam, −6…0 the board.
     for (let v = 12; v < positions.length / 3; v++) {
       const [y, colour] = [
@@ -129,7 +130,7 @@ describe('the sides of the board, cut open', () => {
   });
 
   it('cut the water only where it meets the edge, each layer as deep as it is there', () => {
-    expect(waterSides(GROUND, PLAN).indices).toHaveLength(0);
+    expect(waterSides(GROUND, PLAN, undefined).indices).toHaveLength(0);
     const top = (toMm: number, deepestMm: number, colour: string) => ({
       toMm,
       deepestMm,
@@ -139,11 +140,39 @@ describe('the sides of the board, cut open', () => {
       level: { waterlineMm: 12, maxDepthMm: 9, wetRuns: [1, 0, 3] },
       look: { shares: [0, 0.5, 1], tops: [top(5, 2, '#112233'), top(12, 9, '#445566')] },
     } as unknown as WaterPlan;
-    const { positions, colours } = waterSides(GROUND, open);
+    const { positions, colours } = waterSides(GROUND, open, undefined);
     // One cell of the left edge, its bed at 9: the lower layer, up to 5, is not there.
     expect([...positions].filter((_, i) => i % 3 === 1)).toEqual([9, 9, 12, 12]);
     expect([...positions].filter((_, i) => i % 3 === 0)).toEqual([0, 0, 0, 0]);
     expect(Math.round((colours?.[2] ?? 0) * 255)).toBe(0x66);
+
+    // Where one depth has not one colour, by Core's picture of it.
+    const cell = (r: number, g: number, b: number) => Uint8ClampedArray.from([r, g, b, 255]);
+    const picture = {
+      column0: 0,
+      row0: 1,
+      columns: 1,
+      rows: 1,
+      topsMm: [5, 12],
+      rgba: [cell(1, 1, 1), cell(2, 2, 2), cell(7, 8, 9)],
+    };
+    const painted = waterSides(GROUND, open, picture).colours ?? [];
+    expect([0, 1, 2].map((k) => Math.round((painted[k] ?? 0) * 255))).toEqual([7, 8, 9]);
+  });
+
+  it('show the sheets of foam one over the other', () => {
+    const { positions, colours } = groundMesh(GROUND, 6, 3, { kind: 'carved' });
+    const top = 4 * 3;
+    // Carved foam 8 high of sheets of 3: 2 over 3 over 3, then the board; every band two shades apart from the next.
+    const bands = new Map<string, string>();
+    for (let v = top; v < positions.length / 3; v++) {
+      const x = positions[v * 3] ?? 0;
+      if (x !== 0 || (positions[v * 3 + 2] ?? 0) !== 0) continue;
+      const y = positions[v * 3 + 1] ?? 0;
+      const colour = [0, 1, 2].map((k) => Math.round((colours?.[v * 4 + k] ?? 0) * 255)).join(' ');
+      bands.set(colour, `${bands.get(colour) ?? ''}${y} `);
+    }
+    expect([...bands.values()].map((one) => one.trim())).toEqual(['8 8', '8 6 3 0', '6 3', '0 -6']);
   });
 
   it('have the heights of what is shown', () => {
@@ -271,11 +300,16 @@ describe('what rays of light meet', () => {
   const none = { things: [], plans: [], scale: 100 };
 
   it('is the ground, and over it what is drowned there', () => {
-    const all = standingHeights(GROUND, { kind: 'finished' }, drowned(0) as unknown as Drowned, none);
+    const {
+      heights: all,
+      things,
+      ids,
+    } = standingHeights(GROUND, { kind: 'finished' }, drowned(0) as unknown as Drowned, none);
+    expect([things[5], things[6], ids]).toEqual([1, 0, ['d']]);
     expect([...all.subarray(5 * 4, 5 * 4 + 4)]).toEqual([3, 8, NOTHING_MM, NOTHING_MM]);
     expect([...all.subarray(6 * 4, 6 * 4 + 4)]).toEqual([4, NOTHING_MM, NOTHING_MM, NOTHING_MM]);
     // What stands out of the water is mirrored, from its foot to its top.
-    const out = standingHeights(GROUND, { kind: 'finished' }, drowned(2) as unknown as Drowned, none);
+    const out = standingHeights(GROUND, { kind: 'finished' }, drowned(2) as unknown as Drowned, none).heights;
     expect([...out.subarray(5 * 4, 5 * 4 + 4)]).toEqual([3, 8, 8, 3]);
   });
 
@@ -287,14 +321,14 @@ describe('what rays of light meet', () => {
         things: [thing],
         plans: [{ ...plan, overhangMm }],
         scale: 100,
-      } as unknown as Parameters<typeof standingHeights>[3]);
+      } as unknown as Parameters<typeof standingHeights>[3]).heights;
     expect([...things(0).subarray(5 * 4 + 2, 5 * 4 + 4)]).toEqual([10, 5]);
     expect(things(0)[6 * 4 + 2]).toBe(NOTHING_MM);
     expect([...things(4).subarray(6 * 4 + 2, 6 * 4 + 4)]).toEqual([10, 3]);
   });
 
   it('goes with its face: foam where the plaster is left off', () => {
-    const all = standingHeights(GROUND, { kind: 'carved' }, { things: [], plans: [] }, none);
+    const all = standingHeights(GROUND, { kind: 'carved' }, { things: [], plans: [] }, none).heights;
     expect([all[0], all[5 * 4]]).toEqual([8, 2]);
   });
 
@@ -304,6 +338,32 @@ describe('what rays of light meet', () => {
     const [dx, dz] = longAxis([0, 0, 1, 1, 1, 2, 2, 2, 3]);
     expect(dx * dz).toBeCloseTo(0.5, 9);
     expect(longAxis([])).toEqual([1, 0]);
+  });
+
+  it('knows how far along a bent water a cell lies', () => {
+    // A hook: ten cells along the back, down the right side, back along the front.
+    const hook: Ground = {
+      columns: 20,
+      rows: 20,
+      cellMm: 2,
+      heightsMm: new Float32Array(400),
+      skinMm: new Float32Array(400),
+    };
+    const runs = [2, 2, 18, 3, 2, 18];
+    for (let row = 4; row < 16; row++) runs.push(row, 16, 18);
+    runs.push(16, 2, 18, 17, 2, 18);
+    const along = alongWater(hook, runs);
+    const at = (row: number, column: number) => along[row * 20 + column] ?? 0;
+    // Both arms run along themselves, in opposite ways, and the corner adds its length: the ends lie far apart though the board is small.
+    expect(Math.abs(at(2, 12) - at(2, 6))).toBeCloseTo(12, 0);
+    expect(Math.sign(at(2, 12) - at(2, 6))).toBe(-Math.sign(at(17, 12) - at(17, 6)));
+    // Short and wide, so a little aslant.
+    expect(Math.abs(at(12, 17) - at(6, 17))).toBeGreaterThan(9);
+    expect(Math.abs(at(12, 17) - at(6, 17))).toBeLessThan(12.5);
+    expect(Math.abs(at(2, 2) - at(17, 2))).toBeGreaterThan(60);
+    // No way through the bank.
+    expect(at(10, 5)).toBe(0);
+    expect(Math.max(...alongWater(hook, []))).toBe(0);
   });
 
   it('counts white cells of a picture whose first row is the front', () => {

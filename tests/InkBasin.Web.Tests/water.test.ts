@@ -67,6 +67,7 @@ describe('drowned things in the Cut', () => {
     massG: null,
     densityGPerMl: 1,
     skin: 'dense',
+    colour: '#4a3a2a',
     setIn: 'before',
     layer: null,
     held: false,

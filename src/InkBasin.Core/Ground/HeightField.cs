@@ -69,6 +69,14 @@ public sealed class HeightField
         return ((int)row * Columns) + (int)column;
     }
 
+    /// <summary>Whether a cell lies at the board's edge.</summary>
+    /// <param name="cell">Row × columns + column.</param>
+    public bool IsOnEdge(int cell)
+    {
+        var (row, column) = Math.DivRem(cell, Columns);
+        return row == 0 || column == 0 || row == Rows - 1 || column == Columns - 1;
+    }
+
     /// <summary>Centre of cell <paramref name="cell"/>.</summary>
     public PointMm CentreOf(int cell) =>
         new(((cell % Columns) + 0.5) * CellMm, ((cell / Columns) + 0.5) * CellMm);

@@ -67,6 +67,17 @@ public static class BedStrokes
         }
     }
 
+    /// <summary>The same at one place.</summary>
+    /// <param name="strokes">The strokes, the first under all others.</param>
+    /// <param name="place">A place on the board.</param>
+    /// <param name="bed">Its colour before.</param>
+    public static LinearRgb At(IReadOnlyList<BedStroke> strokes, PointMm place, LinearRgb bed)
+    {
+        ArgumentNullException.ThrowIfNull(strokes);
+        foreach (var stroke in strokes) bed = bed.Toward(LinearRgb.FromHex(stroke.Colour, "colour"), stroke.CoverAt(Distance(stroke.Path, place.XMm, place.YMm)));
+        return bed;
+    }
+
     private static double Distance(IReadOnlyList<PointMm> path, double x, double y)
     {
         var least = Square(path[0].XMm - x) + Square(path[0].YMm - y);

@@ -77,6 +77,11 @@ public sealed record PourCase
     /// <param name="layer">Which layer, from 0.</param>
     public InkLayer InkOf(int layer) => InkLayer.Mixed(BareResin.Layer, RecipeOf(layer).Select(part => (part.Tint.Colour, part.MlPer100Ml)));
 
+    /// <summary>The same of a place with a colour of its own.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    /// <param name="place">The place.</param>
+    public InkLayer InkOf(int layer, InkPlace place) => InkLayer.Mixed(BareResin.Layer, RecipeOf(layer, place).Select(part => (part.Tint.Colour, part.MlPer100Ml)));
+
     /// <summary>The same at a place, where colours stand side by side.</summary>
     /// <param name="layer">Which layer, from 0.</param>
     /// <param name="at">A place on the board.</param>

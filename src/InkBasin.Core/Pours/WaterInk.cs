@@ -14,7 +14,19 @@ public sealed record InkLane(LaneBed Bed, string? BedHex, IReadOnlyList<string> 
 /// <param name="Darkness">How dark that is.</param>
 public sealed record InkSample(double DepthMm, string Hex, Darkness Darkness);
 
-/// <summary>A line between two layers, seen through a clear side.</summary>
+/// <summary>One colour of a water as it is met before it stands in the bed.</summary>
+/// <param name="PlaceId">The place with a colour of its own; null for the water's.</param>
+/// <param name="Cup">In the cup of its first batch ahead, over its white base; null when nothing of it is to be mixed.</param>
+/// <param name="Smear">A smear on white card.</param>
+/// <param name="Puddle">A trial puddle on the earth.</param>
+public sealed record InkInHand(string? PlaceId, InkSample? Cup, InkSample Smear, InkSample Puddle);
+
+/// <summary>A drowned thing through the finished water.</summary>
+/// <param name="ThingId">Which thing.</param>
+/// <param name="Colours">'#rrggbb' where its top is so deep: one for each of <see cref="WaterLook.Shares"/> of the greatest depth.</param>
+public sealed record DrownedLook(string ThingId, IReadOnlyList<string> Colours);
+
+/// <summary>A line between two layers, seen through a clear side where it differs most.</summary>
 /// <param name="UnderLayer">The layer under it, from 1.</param>
 /// <param name="AtMm">Where, mm over the board.</param>
 /// <param name="UnderHex">What the layer under it looks like through the side.</param>
@@ -34,10 +46,9 @@ public sealed record DeepBed(double LooksMm, string Hex, double DeltaE);
 /// <param name="FalseBedDeltaE">At each of the shares: how different earth so deep would look from the deepest place, CIEDE2000.</param>
 /// <param name="FadeMm">From here on a pale and a dark patch cannot be told apart, mm; null when they always can.</param>
 /// <param name="DarkMm">From here on even a pale patch looks black, mm; null when it never does.</param>
-/// <param name="Cup">In the cup of the first batch ahead, over its white base; null when nothing is to be mixed.</param>
-/// <param name="Smear">A smear on white card.</param>
-/// <param name="Puddle">A trial puddle on the earth.</param>
-/// <param name="SideLines">Lines between the layers where the water meets a dam or a cut side; empty where it meets none.</param>
+/// <param name="InHand">Each of its colours in the cup, as a smear and as a puddle; its own first, then its places'.</param>
+/// <param name="Drowned">What stands in it, through the finished water.</param>
+/// <param name="SideLines">Lines between the layers where the water meets the board's edge, so a dam or a cut side; empty where it meets none.</param>
 /// <param name="DeepBeds">Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference.</param>
 /// <param name="Trials">What its trial puddles say, oldest first.</param>
 /// <param name="Cautions">What to look out for with its tints.</param>
@@ -47,9 +58,8 @@ public sealed record WaterInk(
     IReadOnlyList<double> FalseBedDeltaE,
     double? FadeMm,
     double? DarkMm,
-    InkSample? Cup,
-    InkSample Smear,
-    InkSample Puddle,
+    IReadOnlyList<InkInHand> InHand,
+    IReadOnlyList<DrownedLook> Drowned,
     IReadOnlyList<SideLine> SideLines,
     IReadOnlyList<DeepBed> DeepBeds,
     IReadOnlyList<TriedPuddle> Trials,
@@ -72,9 +82,8 @@ public sealed record WaterInk(
     /// <summary>Looks at a water's ink.</summary>
     /// <param name="water">The water.</param>
     /// <param name="layers">Its layers; none where it cannot be cut.</param>
-    /// <param name="hasSide">Whether it meets a dam or a cut side.</param>
     /// <param name="trials">What its trial puddles say.</param>
-    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, bool hasSide, IReadOnlyList<TriedPuddle> trials)
+    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<TriedPuddle> trials)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(layers);
@@ -85,8 +94,12 @@ public sealed record WaterInk(
         var (shares, painted) = (WaterLook.Squared, paint.Colours());
         LinearRgb Seen(LinearRgb bed, double depthMm) => column.Seen(bed, top - depthMm, last);
         InkLane Lane(LaneBed bed, LinearRgb colour) => new(bed, colour.ToHex(), [.. shares.Select(share => Seen(colour, share * deepest).ToHex())]);
+        InkInHand InHandOf(string? placeId, InkLayer inked) => new(
+            placeId,
+            NextBatchMl(layers, placeId) is { } ml ? Sample(inked, White, water.Bench.Measuring.Cup.MarkMm(ml) ?? water.Bench.Measuring.Cup.HeightMm) : null,
+            Sample(inked, White, SmearMm),
+            Sample(inked, earth, PuddleMm));
         var bottom = Lab.Of(Seen(painted(deepest), deepest));
-        var cupMm = layers.FirstOrDefault(layer => layer.Poured is null) is { } next ? water.Bench.Measuring.Cup.MarkMm(next.Mix.Batches[0].MixedMl) ?? water.Bench.Measuring.Cup.HeightMm : (double?)null;
         return new WaterInk(
             deepest,
             [
@@ -98,10 +111,9 @@ public sealed record WaterInk(
             [.. shares.Select(share => Lab.DeltaE(Lab.Of(Seen(earth, share * deepest)), bottom))],
             ink.FadeDepthMm(pale, dark),
             ink.DarkDepthMm(pale),
-            cupMm is { } depth ? Sample(ink, White, depth) : null,
-            Sample(ink, White, SmearMm),
-            Sample(ink, earth, PuddleMm),
-            hasSide ? [.. SideLinesOf(column, earth)] : [],
+            [InHandOf(null, ink), .. water.Ink.Places.Select(place => InHandOf(place.Id, water.InkOf(1, place)))],
+            [.. water.Things.Select(one => new DrownedLook(one.Thing.Id, Lane(LaneBed.Painted, LinearRgb.FromHex(one.Thing.Colour, "colour")).Colours))],
+            [.. SideLinesOf(water, column, earth)],
             deepest > 0 ? [.. DeepBedsOf(ink, earth, deepest)] : [],
             trials,
             [.. CautionsOf([.. water.RecipeOf(1).Where(part => part.MlPer100Ml > 0).Select(part => part.Tint)])]);
@@ -131,12 +143,36 @@ public sealed record WaterInk(
         _ => Darkness.Plain,
     };
 
-    private static IEnumerable<SideLine> SideLinesOf(LayerColumn column, LinearRgb behind)
+    // What the next cup of a colour holds; null when none is ahead.
+    private static double? NextBatchMl(IReadOnlyList<PlannedLayer> layers, string? placeId)
     {
+        foreach (var layer in layers.Where(layer => layer.Poured is null))
+        {
+            var mix = layer.Zones.Count == 0 ? (placeId is null ? layer.Mix : null) : layer.Zones.FirstOrDefault(zone => zone.PlaceId == placeId)?.Mix;
+            if (mix is not null) return mix.Batches[0].MixedMl;
+        }
+
+        return null;
+    }
+
+    private static IEnumerable<SideLine> SideLinesOf(PourCase water, LayerColumn column, LinearRgb behind)
+    {
+        var field = water.Water.Region.Field;
+        List<int> edge = [.. water.Water.Region.Cells.Where(cell => field.IsOnEdge(cell)).OrderBy(cell => field.HeightsMm[cell])];
         for (var i = 0; i + 1 < column.TopsMm.Count; i++)
         {
-            var (under, over) = (column.InkOf(i).Over(behind, IntoSideMm), column.InkOf(i + 1).Over(behind, IntoSideMm));
-            yield return new SideLine(i + 1, column.TopsMm[i], under.ToHex(), over.ToHex(), Lab.DeltaE(under, over));
+            SideLine? worst = null;
+
+            // Only where the lower layer reaches the side there is a line; without places it is one everywhere.
+            foreach (var cell in edge.TakeWhile(cell => field.HeightsMm[cell] < column.TopsMm[i]).Take(column.Blends ? int.MaxValue : 1))
+            {
+                var at = field.CentreOf(cell);
+                var (under, over) = (column.InkAt(i, at).Over(behind, IntoSideMm), column.InkAt(i + 1, at).Over(behind, IntoSideMm));
+                var deltaE = Lab.DeltaE(under, over);
+                if (worst is null || deltaE > worst.DeltaE) worst = new SideLine(i + 1, column.TopsMm[i], under.ToHex(), over.ToHex(), deltaE);
+            }
+
+            if (worst is not null) yield return worst;
         }
     }
 

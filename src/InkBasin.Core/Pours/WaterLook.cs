@@ -12,8 +12,9 @@ public sealed record TopLook(double ToMm, double DeepestMm, IReadOnlyList<string
 /// <summary>What a water looks like through its layers over its painted bed: the one table of its colours, for every drawing of it.</summary>
 /// <param name="Shares">Shares of the deepest depth the colours stand for, from 0 to 1: closer where it is shallow, as there the colour changes fastest.</param>
 /// <param name="Tops">After each layer, from the bed up; without layers, filled with the resin as it is inked.</param>
+/// <param name="Bands">After each layer, '#rrggbb' at the deepest place itself: its bed as the brush left it, colours as they blend there.</param>
 /// <param name="Varies">Whether one depth has not one colour, as its bed is painted by hand or colours stand side by side: then its picture (<see cref="WaterPicture"/>) has them place by place.</param>
-public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLook> Tops, bool Varies)
+public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLook> Tops, IReadOnlyList<string> Bands, bool Varies)
 {
     private const int Steps = 48;
 
@@ -32,7 +33,20 @@ public sealed record WaterLook(IReadOnlyList<double> Shares, IReadOnlyList<TopLo
         {
             var deepest = Math.Max(0, column.DeepestUnder(k));
             return new TopLook(top, deepest, [.. Squared.Select(share => column.Seen(bed(waterline - top + (deepest * share)), top - (deepest * share), k).ToHex())]);
-        })], water.Strokes.Count > 0 || column.Blends);
+        })], [.. BandsOf(water, column)], water.Strokes.Count > 0 || column.Blends);
+    }
+
+    private static IEnumerable<string> BandsOf(PourCase water, LayerColumn column)
+    {
+        var (field, cell) = (water.Water.Region.Field, water.Water.DeepestCell);
+        var place = cell < 0 ? water.Water.Seed : field.CentreOf(cell);
+        var bedMm = cell < 0 ? water.Water.WaterlineMm : field.HeightsMm[cell];
+        var seen = BedStrokes.At(water.Strokes, place, water.Paint.Colours()(water.Water.WaterlineMm - bedMm));
+        for (var k = 0; k < column.TopsMm.Count; k++)
+        {
+            seen = column.Poured(k, seen, bedMm, place);
+            yield return seen.ToHex();
+        }
     }
 }
 
@@ -77,14 +91,12 @@ internal sealed class LayerColumn
         return seen;
     }
 
-    /// <summary>What a place looks like once a layer is poured on what is seen there before.</summary>
+    /// <summary>Ink of a layer at a place, colours side by side blended as they are drawn into each other.</summary>
     /// <param name="layer">The layer.</param>
-    /// <param name="before">What is seen there before it.</param>
-    /// <param name="bedMm">The bed's level there, mm over the board.</param>
     /// <param name="at">The place.</param>
-    public LinearRgb Poured(int layer, LinearRgb before, double bedMm, PointMm at)
+    public InkLayer InkAt(int layer, PointMm at)
     {
-        if (_layers[layer].Blend is not { } blend) return Over(layer, before, bedMm, _layers[layer].Ink);
+        if (_layers[layer].Blend is not { } blend) return _layers[layer].Ink;
         Span<double> shares = stackalloc double[InkPlace.Most + 1];
         blend.Choice.SharesAt(at, shares);
         LinearRgb swallows = default, scatters = default;
@@ -94,8 +106,15 @@ internal sealed class LayerColumn
             scatters = scatters.Plus(blend.Inks[i].Scatter, shares[i]);
         }
 
-        return Over(layer, before, bedMm, new InkLayer(swallows, scatters));
+        return new InkLayer(swallows, scatters);
     }
+
+    /// <summary>What a place looks like once a layer is poured on what is seen there before.</summary>
+    /// <param name="layer">The layer.</param>
+    /// <param name="before">What is seen there before it.</param>
+    /// <param name="bedMm">The bed's level there, mm over the board.</param>
+    /// <param name="at">The place.</param>
+    public LinearRgb Poured(int layer, LinearRgb before, double bedMm, PointMm at) => Over(layer, before, bedMm, InkAt(layer, at));
 
     private LinearRgb Over(int layer, LinearRgb before, double bedMm, InkLayer ink)
     {

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Ink;
 
 namespace InkBasin.Core.Water;
 
@@ -76,6 +77,9 @@ public sealed record DrownedThing
     /// <summary>Dense, sealed or porous.</summary>
     public Skin Skin { get; init; } = Skin.Dense;
 
+    /// <summary>Its colour, '#rrggbb', as it is seen through the water.</summary>
+    public string Colour { get; init; } = "#4a3a2a";
+
     /// <summary>How it meets its layer.</summary>
     public SetIn SetIn { get; init; } = SetIn.Before;
 
@@ -112,6 +116,7 @@ public sealed record DrownedThing
         if (MassG is { } g) Require.Within(g, 0.001, 1_000_000, $"{field}.massG");
         Require.Within(DensityGPerMl, 0.01, 25, $"{field}.densityGPerMl");
         Require.Known(Skin, $"{field}.skin");
+        LinearRgb.FromHex(Colour, $"{field}.colour");
         Require.Known(SetIn, $"{field}.setIn");
         if (Layer is { } layer) Require.Within(layer, 1, MostLayer, $"{field}.layer");
         if (BaseMm is { } level) Require.Within(level, -500, 1000, $"{field}.baseMm");
@@ -130,18 +135,18 @@ public static class DrownedCatalogue
     /// <summary>Stones, piers, posts, logs, hulls, roots and more.</summary>
     public static IReadOnlyList<DrownedKind> All { get; } =
     [
-        Kind("stone", "Stone", 14, 11, 8, 0.52, 2.5, Skin.Dense),
-        Kind("cast-rock", "Cast rock", 20, 16, 12, 0.52, 1.1, Skin.Porous),
-        Kind("pier", "Bridge pier", 24, 9, 30, 1, 1.2, Skin.Porous),
-        Kind("post", "Post", 3, 3, 24, 0.79, 0.6, Skin.Porous),
-        Kind("log", "Log", 40, 5, 5, 0.79, 0.6, Skin.Porous),
-        Kind("root", "Root", 25, 15, 10, 0.2, 0.55, Skin.Porous),
-        Kind("hull", "Boat or hull", 55, 18, 12, 0.55, 0.5, Skin.Sealed, SetIn.Into),
-        Kind("wreck", "Wreck", 45, 22, 16, 0.3, 1.3, Skin.Dense),
-        Kind("weed", "Weed or reeds", 15, 15, 20, 0.04, 0.9, Skin.Porous),
+        Kind("stone", "Stone", 14, 11, 8, 0.52, 2.5, Skin.Dense, "#77736a"),
+        Kind("cast-rock", "Cast rock", 20, 16, 12, 0.52, 1.1, Skin.Porous, "#8a8274"),
+        Kind("pier", "Bridge pier", 24, 9, 30, 1, 1.2, Skin.Porous, "#8f8b80"),
+        Kind("post", "Post", 3, 3, 24, 0.79, 0.6, Skin.Porous, "#4a3a2a"),
+        Kind("log", "Log", 40, 5, 5, 0.79, 0.6, Skin.Porous, "#54412c"),
+        Kind("root", "Root", 25, 15, 10, 0.2, 0.55, Skin.Porous, "#4d3b29"),
+        Kind("hull", "Boat or hull", 55, 18, 12, 0.55, 0.5, Skin.Sealed, "#6f3a2e", SetIn.Into),
+        Kind("wreck", "Wreck", 45, 22, 16, 0.3, 1.3, Skin.Dense, "#5a4030"),
+        Kind("weed", "Weed or reeds", 15, 15, 20, 0.04, 0.9, Skin.Porous, "#4c5a2c"),
     ];
 
-    private static DrownedKind Kind(string kind, string name, double length, double width, double height, double fill, double density, Skin skin, SetIn setIn = SetIn.Before) =>
+    private static DrownedKind Kind(string kind, string name, double length, double width, double height, double fill, double density, Skin skin, string colour, SetIn setIn = SetIn.Before) =>
         new(kind, name, new DrownedThing
         {
             Id = kind,
@@ -153,6 +158,7 @@ public static class DrownedCatalogue
             FillShare = fill,
             DensityGPerMl = density,
             Skin = skin,
+            Colour = colour,
             SetIn = setIn,
         });
 }

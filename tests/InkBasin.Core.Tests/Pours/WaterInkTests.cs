@@ -1,4 +1,5 @@
 using InkBasin.Core.Builds;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
@@ -83,11 +84,12 @@ public class WaterInkTests
         Assert.Equal(recipe.FadeDepthMm(UsualBed.Light, UsualBed.Dark), ink.FadeMm);
         Assert.Equal(recipe.DarkDepthMm(UsualBed.Light), ink.DarkMm);
 
-        var white = new LinearRgb(0.85, 0.85, 0.85);
+        var (white, own) = (new LinearRgb(0.85, 0.85, 0.85), Assert.Single(ink.InHand));
+        Assert.Null(own.PlaceId);
         var cup = build.Measuring.Cup.MarkMm(layers[0].Mix.Batches[0].MixedMl)!.Value;
-        Assert.Equal((cup, recipe.Over(white, cup).ToHex()), (ink.Cup!.DepthMm, ink.Cup.Hex));
-        Assert.Equal((0.2, recipe.Over(white, 0.2).ToHex()), (ink.Smear.DepthMm, ink.Smear.Hex));
-        Assert.Equal((5, recipe.Over(UsualBed.Earth, 5).ToHex()), (ink.Puddle.DepthMm, ink.Puddle.Hex));
+        Assert.Equal((cup, recipe.Over(white, cup).ToHex()), (own.Cup!.DepthMm, own.Cup.Hex));
+        Assert.Equal((0.2, recipe.Over(white, 0.2).ToHex()), (own.Smear.DepthMm, own.Smear.Hex));
+        Assert.Equal((5, recipe.Over(UsualBed.Earth, 5).ToHex()), (own.Puddle.DepthMm, own.Puddle.Hex));
         Assert.Equal(0, ink.FalseBedDeltaE[^1], 9);
         Assert.True(ink.FalseBedDeltaE[0] > 5);
     }
@@ -120,9 +122,92 @@ public class WaterInkTests
         Assert.Equal((1, layers[0].ToMm), (line.UnderLayer, line.AtMm));
         Assert.Equal(Lab.DeltaE(Given(layers[0]).Over(UsualBed.Earth, 60), Given(layers[1]).Over(UsualBed.Earth, 60)), line.DeltaE, 12);
         Assert.True(line.DeltaE > 1);
+    }
 
-        // In the middle of the board nothing is seen from the side.
-        Assert.Empty(WaterInk.Of(Planner.Answers(build, Stores.Examples).Of("w").Case, layers, hasSide: false, []).SideLines);
+    [Fact]
+    public void In_the_middle_of_the_board_nothing_is_seen_from_the_side()
+    {
+        var inland = With(water => water with { Ink = new InkChoice("blue-green", 0.05, 3) });
+        inland = inland with { Recipe = [.. inland.Recipe.Select(step => step is Channel channel ? channel with { Points = [new(40, 50, 40), new(160, 50, 40)] } : step)] };
+        var plan = Only(inland);
+        Assert.Equal(2, plan.Layers.Is!.Layers.Count);
+        Assert.Empty(plan.Ink.SideLines);
+    }
+
+    // A colour of its own at the cut side shows its own line there; one inland does not.
+    [Fact]
+    public void Lines_at_the_side_are_of_the_colours_that_stand_there()
+    {
+        InkChoice Beside(double x) => new InkChoice("blue-green", 0.05, 3) { Places = [new("p", new(x, 50), 15, [new("umber", 0.02)])], BlendMm = 4 };
+        SideLine Line(InkChoice ink) => Assert.Single(Only(With(water => water with { Ink = ink })).Ink.SideLines);
+        double Between(InkChoice ink, int zone)
+        {
+            var layers = Only(With(water => water with { Ink = ink })).Layers.Is!.Layers;
+            LinearRgb Through(int layer) => layers[layer].Zones[zone].Ink!.Ink.Over(UsualBed.Earth, WaterInk.IntoSideMm);
+            return Lab.DeltaE(Through(0), Through(1));
+        }
+
+        Assert.Equal(Between(Beside(100), 0), Line(Beside(100)).DeltaE, 9);
+        Assert.True(Between(Beside(0), 1) > Between(Beside(0), 0) + 0.3);
+        // Where it blends it may differ a little more.
+        Assert.InRange(Line(Beside(0)).DeltaE, Between(Beside(0), 1), Between(Beside(0), 1) + 0.05);
+    }
+
+    [Fact]
+    public void Each_colour_of_a_water_is_told_in_cup_smear_and_puddle()
+    {
+        var place = new InkPlace("p", new(100, 50), 30, [new("umber", 0.4)]);
+        var plan = Only(With(water => water with { Ink = Harbour with { Places = [place] } }));
+        var (own, other) = (plan.Ink.InHand[0], plan.Ink.InHand[1]);
+        Assert.Equal([null, "p"], plan.Ink.InHand.Select(one => one.PlaceId));
+        var umber = InkLayer.Mixed(BareResin.Layer, [(ExampleTints.All.Single(tint => tint.Id == "umber").Colour, 0.4)]);
+        Assert.Equal(umber.Over(UsualBed.Earth, 5).ToHex(), other.Puddle.Hex);
+        Assert.Equal(Inked(Harbour).Over(UsualBed.Earth, 5).ToHex(), own.Puddle.Hex);
+        var zones = plan.Layers.Is!.Layers[0].Zones;
+        var cup = Samples.Creek.Measuring.Cup;
+        Assert.Equal([.. zones.Select(zone => cup.MarkMm(zone.Mix.Batches[0].MixedMl))], [own.Cup?.DepthMm, other.Cup?.DepthMm]);
+
+        // Where too little stands of it, no cup is mixed.
+        var none = Only(With(water => water with { Ink = Harbour with { Places = [place with { At = new(2, 2), ReachMm = 1 }], BlendMm = 1 } }));
+        Assert.Null(none.Ink.InHand[1].Cup);
+        Assert.NotNull(none.Ink.InHand[0].Cup);
+    }
+
+    [Fact]
+    public void A_drowned_thing_is_seen_through_the_water_in_its_own_colour()
+    {
+        var build = With(water => water with { Ink = Harbour }) with { Drowned = [Samples.Log with { Colour = "#a03020" }] };
+        var plan = Only(build);
+        var seen = Assert.Single(plan.Ink.Drowned);
+        var layers = plan.Layers.Is!.Layers;
+        var (low, high) = (Given(layers[0]), Given(layers[1]));
+        Assert.Equal("log", seen.ThingId);
+        Assert.Equal("#a03020", seen.Colours[0]);
+        foreach (var (i, share) in plan.Look.Shares.Index())
+        {
+            var depth = share * 12;
+            var upper = Math.Min(depth, 6);
+            Assert.Equal(high.Over(low.Over(LinearRgb.FromHex("#a03020", "colour"), depth - upper), upper).ToHex(), seen.Colours[i]);
+        }
+
+        Assert.Equal("drowned[0].colour", Assert.Throws<RefusedException>(() => (Samples.Log with { Colour = "rust" }).Check("drowned[0]")).Field);
+    }
+
+    // The band of a layer is what stands at the deepest place itself: the brush and the colours beside each other count.
+    [Fact]
+    public void The_bands_are_the_colours_of_the_deepest_place()
+    {
+        var plain = Only(With(water => water with { Ink = Harbour }));
+        Assert.Equal(plain.Look.Tops.Select(top => top.Colours[^1]), plain.Look.Bands);
+
+        var painted = With(water => water with { Ink = Harbour with { Places = [new("p", new(100, 50), 200, [new("umber", 0.4)])] }, BedStrokes = [new("#f0e0c0", 500, [new(100, 50)])] });
+        var answers = Planner.Answers(painted, Stores.Examples).Waters[0];
+        var (plan, picture) = (answers.Plan(), answers.Picture());
+        var (row, column) = Math.DivRem(answers.Standing.DeepestCell, answers.Standing.Region.Field.Columns);
+        var at = (((row - picture.Row0) * picture.Columns) + column - picture.Column0) * 4;
+        foreach (var (k, hex) in plan.Look.Bands.Index())
+            Assert.Equal([.. picture.Rgba[k + 1].Skip(at).Take(3)], Convert.FromHexString(hex[1..]));
+        Assert.NotEqual(plan.Look.Tops[^1].Colours[^1], plan.Look.Bands[^1]);
     }
 
     [Fact]

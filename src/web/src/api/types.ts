@@ -59,6 +59,7 @@ export type ReachProposal = Schemas['ReachProposal'];
 export type WhitePlace = Schemas['WhitePlace'];
 export type WaterTest = Schemas['WaterTest'];
 export type WaterTestPlan = Schemas['WaterTestPlan'];
+export type InkSample = Schemas['InkSample'];
 export type DrownedThing = Schemas['DrownedThing'];
 export type DrownedPlan = Schemas['DrownedPlan'];
 export type DrownedKind = Schemas['DrownedKind'];

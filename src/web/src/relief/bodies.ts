@@ -4,7 +4,6 @@ import { turned } from '../sheet/turning';
 import { TONES, type MeshArrays } from './meshes';
 
 const BODY = TONES.body;
-const DROWNED = '#4a3a2a';
 const CROWN = '#7f8a68';
 /** A sheet that closes an edge stands this far outside it, mm: it must not flicker with the water's own cut side. */
 const OUTSIDE_MM = 0.6;
@@ -93,7 +92,7 @@ export function standInBodies(
     const at = rectangle(thing.at, thing.turnDeg, -thing.lengthMm / 2, thing.lengthMm / 2, thing.widthMm / 2);
     bodies.add(
       [plan.baseMm, plan.baseMm + thing.heightMm].map((mm) => ({ at, mm })),
-      DROWNED,
+      thing.colour,
     );
   }
   for (const thing of things) {

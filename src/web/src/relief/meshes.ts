@@ -1,5 +1,6 @@
 import type { Ground } from '../api/ground';
 import type { WaterPlan } from '../api/types';
+import { seenInPicture, type WaterPicture } from '../api/waterPicture';
 import { rgbOf, seenAt } from '../scene/waterColour';
 
 /** Plain arrays of a mesh: three numbers a vertex, three indices a triangle. x right, y up, z toward the viewer, all mm. */
@@ -35,12 +36,18 @@ export function faceHeights(ground: Ground, face: GroundFace): Float32Array {
 /** What the board is made of, as it shows where its sides are cut. */
 export const TONES = { plaster: '#d8cfbb', foam: '#b9cdd2', board: '#a97c46', body: '#9c8a70' };
 
-/**
- * The ground as a mesh, with its sides cut open down to the underside of the board: plaster, foam, board.
- */
+/** Every other sheet of the stack is a shade darker where it is cut, so that one sees how it was glued up. */
+const SECOND_SHEET = '#a3bac1';
+
+/** More sheets than this are drawn as one block: a hand does not count them. */
+const MOST_SHEETS = 60;
+
+/** The ground as a mesh, with its sides cut open down to the underside of the board: plaster, the sheets of foam, board. */
 export function groundMesh(
   ground: Ground,
   boardMm: number,
+  /** Thickness of a sheet of foam, mm. */
+  sheetMm: number,
   face: GroundFace,
   mostVertices: number = MOST_VERTICES,
 ): MeshArrays {
@@ -51,8 +58,11 @@ export function groundMesh(
   const border = borderOf(columns, rows);
   const top = columns * rows;
   // The sides have vertices of their own, so that light does not run round the edge; each band two rings, so that colours do not run into each other.
-  const positions = new Float32Array((top + border.length * 6) * 3);
-  const colours = new Float32Array((top + border.length * 6) * 4);
+  const sheets = sheetsOf(ground, sheetMm);
+  const bands = [TONES.plaster, ...sheets.map((sheet) => sheet.hex), TONES.board];
+  const corners = border.length * 2 * bands.length;
+  const positions = new Float32Array((top + corners) * 3);
+  const colours = new Float32Array((top + corners) * 4);
   const place = (vertex: number, x: number, y: number, z: number) => positions.set([x, y, z], vertex * 3);
   const shown = face.kind === 'finished' ? TONES.plaster : TONES.foam;
   const tint = (vertex: number, hex: string, onTop: number) => {
@@ -81,11 +91,11 @@ export function groundMesh(
       indices.push(a, a + columns, a + 1, a + 1, a + columns, a + columns + 1);
     }
   }
-  const bands = [TONES.plaster, TONES.foam, TONES.board];
   border.forEach((vertex, k) => {
     const [x = 0, y = 0, z = 0] = positions.subarray(vertex * 3, vertex * 3 + 3);
     const foam = Math.max(Math.min(0, y), y - (skin[vertex] ?? 0));
-    const levels = [y, foam, Math.min(0, foam), -boardMm];
+    const under = Math.min(0, foam);
+    const levels = [y, foam, ...sheets.map((sheet) => Math.max(under, Math.min(foam, sheet.fromMm))), -boardMm];
     bands.forEach((hex, band) => {
       const at = top + (band * border.length + k) * 2;
       place(at, x, levels[band] ?? 0, z);
@@ -97,6 +107,17 @@ export function groundMesh(
     });
   });
   return { positions, indices: Uint32Array.from(indices), colours };
+}
+
+/** The sheets of foam the ground is stacked of, the uppermost first, the lowest from the board up. */
+function sheetsOf(ground: Ground, sheetMm: number): { fromMm: number; hex: string }[] {
+  const highest = ground.heightsMm.reduce((most, height) => Math.max(most, height), 0);
+  const count = Math.ceil(highest / sheetMm - 1e-4);
+  if (!(count >= 1 && count <= MOST_SHEETS)) return [{ fromMm: -Infinity, hex: TONES.foam }];
+  return Array.from({ length: count }, (_, i) => {
+    const sheet = count - 1 - i;
+    return { fromMm: sheet === 0 ? -Infinity : sheet * sheetMm, hex: sheet % 2 === 0 ? TONES.foam : SECOND_SHEET };
+  });
 }
 
 /**
@@ -143,9 +164,10 @@ export function waterMesh(ground: Ground, plan: WaterPlan): MeshArrays {
 }
 
 /**
- * The water where the board's edge cuts it: a wall from the bed to the waterline, each layer as it looks from above where it is so deep.
+ * The water where the board's edge cuts it: a wall from the bed to the waterline, each layer as it looks from above there, by Core's picture where one depth
+ * has not one colour.
  */
-export function waterSides(ground: Ground, plan: WaterPlan): MeshArrays {
+export function waterSides(ground: Ground, plan: WaterPlan, picture: WaterPicture | undefined): MeshArrays {
   const positions: number[] = [];
   const colours: number[] = [];
   const indices: number[] = [];
@@ -159,9 +181,10 @@ export function waterSides(ground: Ground, plan: WaterPlan): MeshArrays {
     if (wet[cell] !== 1) return;
     const bedMm = ground.heightsMm[cell] ?? 0;
     let from = bedMm;
-    for (const top of plan.look.tops) {
+    for (const [layer, top] of plan.look.tops.entries()) {
       if (top.toMm <= from) continue;
-      const [r, g, b] = seenAt(plan.look, top, top.toMm - bedMm);
+      const painted = picture && seenInPicture(picture, layer + 1, cell % columns, Math.floor(cell / columns));
+      const [r, g, b] = painted ?? seenAt(plan.look, top, top.toMm - bedMm);
       const first = positions.length / 3;
       positions.push(ax, from, az, bx, from, bz, bx, top.toMm, bz, ax, top.toMm, az);
       for (let k = 0; k < 4; k++) colours.push(r / 255, g / 255, b / 255, 0);

@@ -7,7 +7,8 @@ import type { WaterPicture } from '../api/waterPicture';
 import type { Daylight } from './light';
 import { boxOf, groundMesh, MOST_VERTICES, waterMesh, waterSides, type GroundFace, type MeshArrays } from './meshes';
 import { GROUND_FRAGMENT, GROUND_VERTEX } from './shaders';
-import { overBoard, waterMaterial, whiteShare, type Surface } from './water';
+import type { Standing } from './standing';
+import { overBoard, single, waterMaterial, whiteShare, type Surface } from './water';
 
 /** Where the eye of a small person is and what it looks at, mm: x right, y up, z toward the viewer. */
 export interface EyeView {
@@ -19,6 +20,8 @@ export interface ReliefInput {
   ground: Ground;
   waters: WaterPlan[];
   boardMm: number;
+  /** Thickness of a sheet of foam, mm. */
+  sheetMm: number;
   /** Null when the cut is not to stand in the way. */
   cut: CutLine | null;
   /** The peak looked for and the place on the water that mirrors it, mm on the board; null when none is. */
@@ -29,7 +32,7 @@ export interface ReliefInput {
   /** Waters whose colour is not one of depth alone, by id. */
   pictures: ReadonlyMap<string, WaterPicture>;
   /** What rays of light meet: see standing.ts. */
-  standing: Float32Array;
+  standing: Standing;
   /** What stands on the board. */
   bodies: MeshArrays;
   /** Sheets that close its edges. */
@@ -38,6 +41,8 @@ export interface ReliefInput {
 
 const TURN = Math.PI / 18;
 const PLAIN_VERTICES = 30_000;
+/** Pixels of the drawing to one of the screen where the processor draws alone: each costs it a walk over the board. */
+const PLAIN_RATIO = 0.75;
 /** What a picture is drawn on. */
 const PAPER = 0xf4f1e8;
 const UPRIGHT = Math.PI / 2 - 0.02;
@@ -51,6 +56,7 @@ export class ReliefScene {
   /** What all that is lit shares. */
   private readonly common = {
     heights: { value: null as THREE.DataTexture | null },
+    things: { value: null as THREE.DataTexture | null },
     cells: { value: new THREE.Vector2() },
     cellMm: { value: 1 },
     sun: { value: new THREE.Vector3(0, 1, 0) },
@@ -60,7 +66,7 @@ export class ReliefScene {
     probe: { value: false },
     highestMm: { value: 0 },
   };
-  private stood: { ground: Ground; standing: Float32Array; key: string; body: THREE.Mesh } | null = null;
+  private stood: { ground: Ground; standing: Standing; key: string; body: THREE.Mesh } | null = null;
   private readonly waters = new Map<string, THREE.Mesh>();
   private readonly tables: THREE.Texture[] = [];
   private placed = false;
@@ -96,7 +102,7 @@ export class ReliefScene {
   };
 
   resize(width: number, height: number): void {
-    this.renderer.setPixelRatio(this.plain ? 1 : Math.min(2, window.devicePixelRatio || 1));
+    this.renderer.setPixelRatio(this.plain ? PLAIN_RATIO : Math.min(2, window.devicePixelRatio || 1));
     this.renderer.setSize(width, height, false);
     this.sized = true;
     this.camera.aspect = width / Math.max(1, height);
@@ -117,13 +123,10 @@ export class ReliefScene {
     for (const plan of input.waters) {
       if (plan.level.wetRuns.length === 0) continue;
       const picture = plan.look.varies ? input.pictures.get(plan.id) : undefined;
-      const surface = mesh(
-        waterMesh(ground, plan),
-        waterMaterial(plan, picture, input.surface, this.common, this.tables),
-      );
+      const surface = mesh(waterMesh(ground, plan), waterMaterial(input, plan, picture, this.common, this.tables));
       this.waters.set(plan.id, surface);
       this.body.add(surface);
-      const sides = waterSides(ground, plan);
+      const sides = waterSides(ground, plan, picture);
       if (sides.indices.length > 0) this.body.add(mesh(sides, this.solid()));
     }
     if (input.bodies.indices.length > 0) this.body.add(mesh(input.bodies, this.solid()));
@@ -140,17 +143,19 @@ export class ReliefScene {
   }
 
   /** The ground and its heights, made anew only when they are others: a dragged waterline leaves them as they are. */
-  private stand({ ground, face, boardMm, standing }: ReliefInput): void {
-    const key = `${JSON.stringify(face)} ${boardMm}`;
+  private stand({ ground, face, boardMm, sheetMm, standing }: ReliefInput): void {
+    const key = `${JSON.stringify(face)} ${boardMm} ${sheetMm}`;
     if (this.stood?.ground === ground && this.stood.key === key && this.stood.standing === standing) return;
     this.dropGround();
-    this.common.heights.value = heightTexture(ground, standing);
+    this.common.heights.value = heightTexture(ground, standing.heights);
+    this.common.things.value = single(standing.things, ground);
     let highest = 0;
-    for (const mm of standing) if (mm > highest) highest = mm;
+    for (const mm of standing.heights) if (mm > highest) highest = mm;
     this.common.highestMm.value = highest;
     this.common.cells.value.set(ground.columns, ground.rows);
     this.common.cellMm.value = ground.cellMm;
-    const body = mesh(groundMesh(ground, boardMm, face, this.plain ? PLAIN_VERTICES : MOST_VERTICES), this.solid());
+    const vertices = this.plain ? PLAIN_VERTICES : MOST_VERTICES;
+    const body = mesh(groundMesh(ground, boardMm, sheetMm, face, vertices), this.solid());
     this.scene.add(body);
     this.stood = { ground, standing, key, body };
   }
@@ -161,6 +166,7 @@ export class ReliefScene {
     this.stood.body.geometry.dispose();
     (this.stood.body.material as THREE.Material).dispose();
     this.common.heights.value?.dispose();
+    this.common.things.value?.dispose();
     this.stood = null;
   }
 

@@ -96,7 +96,10 @@ export const WATER_FRAGMENT = /* glsl */ `
   in vec3 place;
   out vec4 seen;
   uniform sampler2D table;
+  // A row for each drowned thing; which thing stands at a cell, from 1.
   uniform sampler2D drownedTable;
+  uniform float drownedRows;
+  uniform highp sampler2D things;
   uniform float tableSize;
   uniform float deepestMm;
   uniform sampler2D picture;
@@ -107,6 +110,9 @@ export const WATER_FRAGMENT = /* glsl */ `
   uniform float highestMm;
   uniform vec2 wave;
   uniform vec2 waveWay;
+  uniform bool flows;
+  // How far along the water a cell lies, mm.
+  uniform highp sampler2D along;
   uniform vec3 groundTone;
   uniform vec3 bodyTone;
   ${HEIGHTS}
@@ -120,9 +126,9 @@ export const WATER_FRAGMENT = /* glsl */ `
   }
 
   // The table's entries lie closer where it is shallow: by the root of the share.
-  vec3 fromTable(sampler2D colours, float depth) {
+  vec3 fromTable(sampler2D colours, float depth, float row) {
     float entry = sqrt(clamp(depth / deepestMm, 0.0, 1.0)) * (tableSize - 1.0);
-    return texture(colours, vec2((entry + 0.5) / tableSize, 0.5)).rgb;
+    return texture(colours, vec2((entry + 0.5) / tableSize, row)).rgb;
   }
 
   // Straight between the cells' middles, those that are dry left out.
@@ -142,16 +148,34 @@ export const WATER_FRAGMENT = /* glsl */ `
     return sum.a > 0.001 ? vec4(sum.rgb / sum.a, 1.0) : vec4(0.0);
   }
 
-  // Slopes of the waves to scale: three trains, so that no two crests are alike.
+  float cellAlong(ivec2 cell) {
+    return texelFetch(along, clamp(cell, ivec2(0), ivec2(cells) - 1), 0).r;
+  }
+
+  // How far along the water, and the way it runs there.
+  vec3 alongAt(vec2 mm) {
+    vec2 at = mm / cellMm - 0.5;
+    ivec2 first = ivec2(floor(at));
+    vec2 part = at - floor(at);
+    float a = cellAlong(first), b = cellAlong(first + ivec2(1, 0));
+    float c = cellAlong(first + ivec2(0, 1)), d = cellAlong(first + ivec2(1, 1));
+    vec2 way = vec2(mix(b - a, d - c, part.y), mix(c - a, d - b, part.x));
+    float run = length(way);
+    return vec3(mix(mix(a, b, part.x), mix(c, d, part.x), part.y), run > 0.0 ? way / run : waveWay);
+  }
+
+  // Slopes of the waves to scale: three trains, so that no two crests are alike; round the bends where the water flows.
   vec3 surfaceNormal(vec2 mm) {
     if (wave.x <= 0.0) return vec3(0.0, 1.0, 0.0);
     vec2 slope = vec2(0.0);
     float steep = 3.14159 * wave.x / wave.y * 0.5;
+    vec3 run = flows ? alongAt(mm) : vec3(dot(mm, waveWay), waveWay);
+    vec2 side = vec2(-waveWay.y, waveWay.x);
     for (int k = 0; k < 3; k++) {
       float turn = (float(k) - 1.0) * 0.42;
-      vec2 way = mat2(cos(turn), sin(turn), -sin(turn), cos(turn)) * waveWay;
       float length1 = wave.y * (1.0 - 0.21 * float(k));
-      slope += way * steep * cos(dot(mm, way) * 6.28318 / length1 + float(k) * 1.7);
+      float far = run.x * cos(turn) + dot(mm, side) * sin(turn);
+      slope += (run.yz * cos(turn) + side * sin(turn)) * steep * cos(far * 6.28318 / length1 + float(k) * 1.7);
     }
     return normalize(vec3(-slope.x, 1.0, -slope.y));
   }
@@ -207,13 +231,15 @@ export const WATER_FRAGMENT = /* glsl */ `
     vec3 bent = refract(-toEye, vec3(0.0, 1.0, 0.0), 1.0 / 1.5);
     vec2 bed = place.xz + bent.xz / max(-bent.y, 0.1) * depth;
     float under = max(place.y - heightAt(bed), 0.0);
-    vec3 water = fromTable(table, under);
+    vec3 water = fromTable(table, under, 0.5);
     if (pictured) {
       vec4 painted = fromPicture(bed);
       water = mix(water, painted.rgb, painted.a);
     }
-    float thing = texelFetch(heights, clamp(ivec2(bed / cellMm), ivec2(0), ivec2(cells) - 1), 0).g;
-    if (thing > place.y - under && thing < place.y) water = fromTable(drownedTable, place.y - thing);
+    ivec2 bedCell = clamp(ivec2(bed / cellMm), ivec2(0), ivec2(cells) - 1);
+    float thing = texelFetch(heights, bedCell, 0).g;
+    if (thing > place.y - under && thing < place.y && drownedRows > 0.0)
+      water = fromTable(drownedTable, place.y - thing, (texelFetch(things, bedCell, 0).r - 0.5) / drownedRows);
 
     vec3 normal = surfaceNormal(place.xz);
     vec3 away = reflect(-toEye, normal);

@@ -5,16 +5,22 @@ import { faceHeights, type GroundFace } from './meshes';
 /** Under any ground: where nothing stands. */
 export const NOTHING_MM = -1e4;
 
-/**
- * What rays of light meet, four numbers a cell: the ground, the top of what is drowned there, and of what stands on the board its top and
- * its underside.
- */
+export interface Standing {
+  /** Four numbers a cell: the ground, the top of what is drowned there, and of what stands on the board its top and its underside. */
+  heights: Float32Array;
+  /** Which drowned thing has its top there, from 1; 0 where none has. */
+  things: Float32Array;
+  /** The drowned things by id, in that order. */
+  ids: string[];
+}
+
+/** What rays of light meet. */
 export function standingHeights(
   ground: Ground,
   face: GroundFace,
   drowned: { things: DrownedThing[]; plans: DrownedPlan[] },
   standIns: { things: StandIn[]; plans: StandInPlan[]; scale: number },
-): Float32Array {
+): Standing {
   const heights = faceHeights(ground, face);
   const standing = new Float32Array(heights.length * 4);
   standing.fill(NOTHING_MM);
@@ -33,11 +39,15 @@ export function standingHeights(
       }
     }
   };
-  for (const thing of drowned.things) {
+  const things = new Float32Array(heights.length);
+  for (const [i, thing] of drowned.things.entries()) {
     const plan = drowned.plans.find((one) => one.id === thing.id);
     if (plan === undefined) continue;
     under(thing.at, thing.turnDeg, thing.lengthMm / 2, thing.widthMm / 2, (at) => {
-      standing[at + 1] = Math.max(standing[at + 1] ?? NOTHING_MM, plan.baseMm + thing.heightMm);
+      if (plan.baseMm + thing.heightMm > (standing[at + 1] ?? NOTHING_MM)) {
+        standing[at + 1] = plan.baseMm + thing.heightMm;
+        things[at / 4] = i + 1;
+      }
       // What of it stands out of the water is mirrored too.
       if (plan.outMm > 0) {
         standing[at + 2] = Math.max(standing[at + 2] ?? NOTHING_MM, plan.baseMm + thing.heightMm);
@@ -63,10 +73,10 @@ export function standingHeights(
         plan.baseMm + mm(thing.overhangFromM),
       );
   }
-  return standing;
+  return { heights: standing, things, ids: drowned.things.map((thing) => thing.id) };
 }
 
-/** The way a water runs, as far as its shape tells: along its longest axis (x right, z toward the viewer; of length 1). */
+/** The longest axis of a water, along which the wind has most of it (x right, z toward the viewer; of length 1). */
 export function longAxis(wetRuns: number[]): [number, number] {
   let [n, x, z, xx, xz, zz] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < wetRuns.length; i += 3) {

@@ -5,7 +5,8 @@ import type { WaterPicture } from '../api/waterPicture';
 import { among, finishedAt, type Rgb } from '../scene/waterColour';
 import { TONES } from './meshes';
 import { WATER_FRAGMENT, WATER_VERTEX } from './shaders';
-import { longAxis } from './standing';
+import { alongWater } from './flow';
+import { longAxis, type Standing } from './standing';
 
 /** Entries of a water's table of colours. */
 const TABLE = 256;
@@ -15,9 +16,9 @@ export type Surface = 'glass' | 'waves';
 
 /** What a water's shader is given; `shared` is what all that is lit has in common. */
 export function waterMaterial(
+  { ground, surface, standing }: { ground: Ground; surface: Surface; standing: Standing },
   plan: WaterPlan,
   picture: WaterPicture | undefined,
-  surface: Surface,
   shared: Record<string, THREE.IUniform>,
   kept: THREE.Texture[],
 ): THREE.ShaderMaterial {
@@ -26,12 +27,20 @@ export function waterMaterial(
     return texture;
   };
   const deepest = Math.max(0.001, plan.level.maxDepthMm);
-  // A drowned thing is dark wet wood: Core has that bed's colours at every depth.
-  const dark = plan.ink.lanes.find((lane) => lane.bed === 'dark')?.colours ?? [];
-  const table = keep(tableOf((depth) => finishedAt(plan.look, depth), deepest));
-  const drowned = keep(tableOf((depth) => among(dark, plan.look.shares, depth / deepest), deepest));
+  const table = keep(tableOf([(depth) => finishedAt(plan.look, depth)], deepest));
+  const drowned = keep(
+    tableOf(
+      standing.ids.map((id) => {
+        const colours = plan.ink.drowned.find((one) => one.thingId === id)?.colours;
+        return (depth) =>
+          colours === undefined ? finishedAt(plan.look, depth) : among(colours, plan.look.shares, depth / deepest);
+      }),
+      deepest,
+    ),
+  );
   const pixels = picture?.rgba.at(-1);
   const waves = surface === 'waves' && plan.waves.lengthMm > 0;
+  const flows = waves && plan.waves.byFlow;
   return new THREE.ShaderMaterial({
     glslVersion: THREE.GLSL3,
     vertexShader: WATER_VERTEX,
@@ -54,6 +63,9 @@ export function waterMaterial(
         value: new THREE.Vector4(picture?.column0 ?? 0, picture?.row0 ?? 0, picture?.columns ?? 0, picture?.rows ?? 0),
       },
       wave: { value: waves ? new THREE.Vector2(plan.waves.heightMm, plan.waves.lengthMm) : new THREE.Vector2() },
+      drownedRows: { value: standing.ids.length },
+      flows: { value: flows },
+      along: { value: flows ? keep(single(alongWater(ground, plan.level.wetRuns), ground)) : table },
       waveWay: { value: new THREE.Vector2(...longAxis(plan.level.wetRuns)) },
       groundTone: { value: new THREE.Color(TONES.plaster) },
       bodyTone: { value: new THREE.Color(TONES.body) },
@@ -61,14 +73,23 @@ export function waterMaterial(
   });
 }
 
-/** The finished water's colours by depth, closer where it is shallow. */
-function tableOf(colourAt: (depthMm: number) => Rgb, deepestMm: number): THREE.DataTexture {
-  const pixels = new Uint8Array(TABLE * 4);
-  for (let i = 0; i < TABLE; i++) {
-    const share = (i / (TABLE - 1)) ** 2;
-    pixels.set([...colourAt(share * deepestMm).map(Math.round), 255], i * 4);
-  }
-  return coloured(pixels, TABLE, 1);
+/** Rows of colours by depth, closer where it is shallow. */
+function tableOf(rows: ((depthMm: number) => Rgb)[], deepestMm: number): THREE.DataTexture {
+  const pixels = new Uint8Array(TABLE * 4 * Math.max(1, rows.length));
+  rows.forEach((colourAt, row) => {
+    for (let i = 0; i < TABLE; i++) {
+      const share = (i / (TABLE - 1)) ** 2;
+      pixels.set([...colourAt(share * deepestMm).map(Math.round), 255], (row * TABLE + i) * 4);
+    }
+  });
+  return coloured(pixels, TABLE, Math.max(1, rows.length));
+}
+
+/** One number a cell. */
+export function single(numbers: Float32Array, ground: Ground): THREE.DataTexture {
+  const texture = new THREE.DataTexture(numbers, ground.columns, ground.rows, THREE.RedFormat, THREE.FloatType);
+  texture.needsUpdate = true;
+  return texture;
 }
 
 function coloured(pixels: Uint8Array<ArrayBuffer>, columns: number, rows: number): THREE.DataTexture {

@@ -37,9 +37,9 @@ export function finishedAt(look: Look, depthMm: number): Rgb {
   return top === undefined ? [0, 0, 0] : seenAt(look, top, depthMm);
 }
 
-/** A layer's own band: what is seen where it is deepest once it is poured. */
+/** A layer's own band: what is seen at the deepest place once it is poured. */
 export function bandOf(look: Look, layer: number): string {
-  return (look.tops[layer] ?? look.tops.at(-1))?.colours.at(-1) ?? '#000000';
+  return look.bands[layer] ?? look.bands.at(-1) ?? '#000000';
 }
 
 /** A channel's light, 0…1, of what a screen shows, 0…1 (IEC 61966-2-1). */

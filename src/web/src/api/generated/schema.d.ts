@@ -6066,6 +6066,13 @@ export interface components {
             /** @description Its sizes and material; id, name and place are given when it is put in. */
             thing: components["schemas"]["DrownedThing"];
         };
+        /** @description A drowned thing through the finished water. */
+        DrownedLook: {
+            /** @description Which thing. */
+            thingId: string;
+            /** @description '#rrggbb' where its top is so deep: one for each of IReadOnlyList&lt;double&gt; WaterLook.Shares of the greatest depth. */
+            colours: string[];
+        };
         /** @description A drowned thing as it stands in its water. */
         DrownedPlan: {
             /** @description The thing. */
@@ -6184,6 +6191,8 @@ export interface components {
             densityGPerMl: number;
             /** @description Dense, sealed or porous. */
             skin: components["schemas"]["Skin"];
+            /** @description Its colour, '#rrggbb', as it is seen through the water. */
+            colour: string;
             /** @description How it meets its layer. */
             setIn: components["schemas"]["SetIn"];
             /**
@@ -7413,6 +7422,16 @@ export interface components {
              * @description Over this width a place's colour goes over into the water's, mm, 1…500.
              */
             blendMm: number;
+        };
+        /** @description One colour of a water as it is met before it stands in the bed. */
+        InkInHand: {
+            /** @description The place with a colour of its own; null for the water's. */
+            placeId: null | string;
+            cup: null | components["schemas"]["InkSample"];
+            /** @description A smear on white card. */
+            smear: components["schemas"]["InkSample"];
+            /** @description A trial puddle on the earth. */
+            puddle: components["schemas"]["InkSample"];
         };
         /** @description The finished water over one bed, from nothing to its greatest depth. */
         InkLane: {
@@ -10110,7 +10129,7 @@ export interface components {
             /** @description How the climb came about. */
             working: components["schemas"]["Working"];
         };
-        /** @description A line between two layers, seen through a clear side. */
+        /** @description A line between two layers, seen through a clear side where it differs most. */
         SideLine: {
             /**
              * Format: int32
@@ -11061,12 +11080,11 @@ export interface components {
              * @description From here on even a pale patch looks black, mm; null when it never does.
              */
             darkMm: null | number;
-            cup: null | components["schemas"]["InkSample"];
-            /** @description A smear on white card. */
-            smear: components["schemas"]["InkSample"];
-            /** @description A trial puddle on the earth. */
-            puddle: components["schemas"]["InkSample"];
-            /** @description Lines between the layers where the water meets a dam or a cut side; empty where it meets none. */
+            /** @description Each of its colours in the cup, as a smear and as a puddle; its own first, then its places'. */
+            inHand: components["schemas"]["InkInHand"][];
+            /** @description What stands in it, through the finished water. */
+            drowned: components["schemas"]["DrownedLook"][];
+            /** @description Lines between the layers where the water meets the board's edge, so a dam or a cut side; empty where it meets none. */
             sideLines: components["schemas"]["SideLine"][];
             /** @description Colours of the middle that make it look twice and three times as deep; none where it hides its bed so well that nobody would see the difference. */
             deepBeds: components["schemas"]["DeepBed"][];
@@ -11142,6 +11160,8 @@ export interface components {
             shares: number[];
             /** @description After each layer, from the bed up; without layers, filled with the resin as it is inked. */
             tops: components["schemas"]["TopLook"][];
+            /** @description After each layer, '#rrggbb' at the deepest place itself: its bed as the brush left it, colours as they blend there. */
+            bands: string[];
             /** @description Whether one depth has not one colour, as its bed is painted by hand or colours stand side by side: then its picture (WaterPicture) has them place by place. */
             varies: boolean;
         };

@@ -6,8 +6,9 @@ import { useStartingWaters, useTints } from '../../api/useStores';
 import type { MatchedInk, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { ColourField, OptionalField } from '../../slip/fields';
+import { ColourChoice } from './ColourChoice';
 import { PhotoColour } from './PhotoColour';
-import { partsOf, reinked } from './recipe';
+import { partsOf, reinked, replacedParts } from './recipe';
 
 /** A wished colour, and how deep one is to see: the tints for it. */
 export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
@@ -18,6 +19,8 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const [from, setFrom] = useState<string | null>(null);
   const [depthMm, setDepth] = useState<number | null>(null);
   const [seeMm, setSee] = useState<number | null>(8);
+  const [colour, setColour] = useState('');
+  const place = water.ink.places.find((one) => one.id === colour);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const match = useMutation({
     mutationFn: () =>
@@ -36,6 +39,7 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
     <>
       <section>
         <h3>What is it to look like?</h3>
+        <ColourChoice places={water.ink.places} value={place?.id ?? ''} onChange={setColour} />
         <div className="starting-waters" role="group" aria-label="Waters to begin from">
           {waters.map((one) => (
             <button
@@ -117,7 +121,16 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
         {match.error !== null && <p className="notice-stop">{match.error.message}</p>}
       </section>
       {match.data !== undefined && (
-        <Found found={match.data} onTake={() => void edit(reinked(water.id, () => partsOf(match.data.ink)))} />
+        <Found
+          found={match.data}
+          onTake={() =>
+            void edit(
+              place === undefined
+                ? reinked(water.id, () => partsOf(match.data.ink))
+                : replacedParts(water.id, place.id, () => partsOf(match.data.ink)),
+            )
+          }
+        />
       )}
     </>
   );

@@ -9,14 +9,18 @@ import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength } from '../../units/units';
+import { ColourChoice } from './ColourChoice';
 import { PhotoColour } from './PhotoColour';
+import { inkOf } from './recipe';
 
 /** A puddle on a painted scrap before the first cup: what it should look like, what it does, what that means. */
 export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const now = useNow();
-  const [depthMm, setDepth] = useState(plan.ink.puddle.depthMm);
+  const [depthMm, setDepth] = useState(plan.ink.inHand[0]?.puddle.depthMm ?? 5);
+  const [colour, setColour] = useState('');
+  const place = water.ink.places.find((one) => one.id === colour);
   const [bedHex, setBed] = useState(water.paint.earth);
   // What was seen is never filled in.
   const [seenHex, setSeen] = useState<string | null>(null);
@@ -28,6 +32,7 @@ export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           Mix a few ml by the recipe, pour them {formatLength(depthMm, units)} {units.length} deep on a scrap painted as
           the bed is, and look at it once it has set.
         </p>
+        <ColourChoice places={water.ink.places} value={place?.id ?? ''} onChange={setColour} />
         <NumberField label="It stands so deep" quantity="length" step={0.5} value={depthMm} onChange={setDepth} />
         <ColourField label="The scrap" value={bedHex} onChange={setBed} />
         <ColourField label="It looks" value={seenHex} onChange={setSeen} />
@@ -42,7 +47,7 @@ export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
                 id: freshId('trial'),
                 waterId: water.id,
                 at: new Date().toISOString(),
-                ink: water.ink,
+                ink: place === undefined ? water.ink : inkOf(water.ink, place.parts),
                 depthMm,
                 bedHex,
                 seenHex,

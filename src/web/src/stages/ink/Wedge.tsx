@@ -132,18 +132,34 @@ function along(shares: number[], values: number[], share: number): number {
 }
 
 function Samples({ plan, x, units }: { plan: WaterPlan; x: number; units: Units }) {
-  const { cup, smear, puddle } = plan.ink;
+  const { inHand } = plan.ink;
   const mm = (value: number) => `${formatLength(value, units)} ${units.length}`;
   const rows = [
-    ...(cup === null ? [] : [{ key: 'cup', sample: cup, name: 'in the cup', note: `${mm(cup.depthMm)} over white` }]),
-    { key: 'smear', sample: smear, name: 'a smear', note: `${mm(smear.depthMm)} on white card` },
-    { key: 'puddle', sample: puddle, name: 'a trial puddle', note: `${mm(puddle.depthMm)} on earth` },
-  ];
+    { key: 'cup', name: 'in the cup', base: 'over white', samples: inHand.map((one) => one.cup) },
+    { key: 'smear', name: 'a smear', base: 'on white card', samples: inHand.map((one) => one.smear) },
+    { key: 'puddle', name: 'a trial puddle', base: 'on earth', samples: inHand.map((one) => one.puddle) },
+  ].flatMap(({ base, samples, ...row }) => {
+    // The water's own first, then its places in their order; one of which no cup is mixed has none.
+    const shown = samples.flatMap((sample, colour) => (sample === null ? [] : [{ ...sample, colour }]));
+    const depth = shown[0]?.depthMm;
+    return depth === undefined ? [] : [{ ...row, shown, note: `${mm(depth)} ${base}` }];
+  });
   return (
     <>
-      {rows.map(({ key, sample, name, note }, i) => (
+      {rows.map(({ key, shown, name, note }, i) => (
         <g key={key} transform={`translate(${x} ${TOP + i * 46})`} className="wedge-sample">
-          <rect width={36} height={36} fill={sample.hex} data-sample={key} />
+          {shown.map(({ hex, colour, depthMm }, k) => (
+            <rect
+              key={colour}
+              x={(36 / shown.length) * k}
+              width={36 / shown.length}
+              height={36}
+              fill={hex}
+              data-sample={colour === 0 ? key : `${key}-${colour}`}
+            >
+              <title>{`${colour === 0 ? 'The water’s own' : `Colour ${colour}`}, ${mm(depthMm)} deep`}</title>
+            </rect>
+          ))}
           <text x={46} y={15}>
             {name}
           </text>

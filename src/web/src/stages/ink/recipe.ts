@@ -13,6 +13,12 @@ export function partsOf({ tintId, mlPer100Ml, shades }: InkChoice): InkPart[] {
   return tintId === null ? [] : [{ tintId, mlPer100Ml }, ...shades];
 }
 
+/** An ink of these tints and nothing beside it, with all else as it was. */
+export function inkOf(ink: InkChoice, parts: InkPart[]): InkChoice {
+  const [lead, ...shades] = parts;
+  return { ...ink, tintId: lead?.tintId ?? null, mlPer100Ml: lead?.mlPer100Ml ?? ink.mlPer100Ml, shades, places: [] };
+}
+
 /** Gives a water the tints of a recipe: only the fields that are others are named. */
 export function withParts(water: Water, parts: InkPart[]): BuildEdit {
   const [lead, ...shades] = parts;

@@ -7,7 +7,7 @@ import { freshId, useDesk } from '../../desk/DeskContext';
 import { unused } from '../../sheet/edits';
 import type { Tool } from '../../sheet/tools';
 import { Figure } from '../../slip/Figure';
-import { ChoiceField, NumberField, SwitchField, TextField } from '../../slip/fields';
+import { ChoiceField, ColourField, NumberField, SwitchField, TextField } from '../../slip/fields';
 import { ListedThing } from '../../slip/ListedThing';
 import { ToolButton } from '../../slip/ToolButton';
 import { hours } from '../../slip/words';
@@ -132,6 +132,7 @@ function ThingFields({ thing, planned }: { thing: DrownedThing; planned: Drowned
   return (
     <div className="step-fields">
       <TextField label="Name" value={thing.name} onChange={(name) => void set({ name })} />
+      <ColourField label="Its colour" value={thing.colour} onChange={(colour) => void set({ colour })} />
       <ChoiceField
         label="Its surface"
         value={thing.skin}
