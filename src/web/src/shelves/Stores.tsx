@@ -1,108 +1,67 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { ProductSheet, SheetDraft } from '../api/types';
-import { useProducts, useShelfTroubles } from '../api/useStores';
+import { useProducts } from '../api/useStores';
 import { hours } from '../slip/words';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity } from '../units/units';
 import { Bottles } from './Bottles';
 import { emptyLabel, KIND_WORDS } from './label';
 import { SheetForm } from './SheetForm';
+import { useOwnLabels } from './useOwnLabels';
+import { OwnLabelTools } from './OwnLabelTools';
 import { ShelfHeader } from './ShelfHeader';
-
-interface Entering {
-  id: string | null;
-  label: SheetDraft;
-}
+import { ShelfMessages } from './ShelfMessages';
 
 /** What is in the cupboard: product sheets and bottles. */
 export function Stores() {
-  const client = useQueryClient();
   const products = useProducts();
-  const [entering, setEntering] = useState<Entering | null>(null);
-  const [removed, setRemoved] = useState<ProductSheet | null>(null);
   useEffect(() => {
     document.title = 'Stores · Ink Basin';
   }, []);
-  // Plans of open builds are made with these sheets: they are asked for anew.
-  const changed = () => client.invalidateQueries();
-  const keep = useMutation({
-    mutationFn: ({ id, label }: Entering) =>
+  const own = useOwnLabels<ProductSheet, SheetDraft>({
+    keep: (id, body) =>
       id === null
-        ? answer(api.POST('/api/stores/products', { body: label }))
-        : answer(api.PUT('/api/stores/products/{productId}', { params: { path: { productId: id } }, body: label })),
-    onSuccess: async () => {
-      await changed();
-      setEntering(null);
-    },
+        ? answer(api.POST('/api/stores/products', { body }))
+        : answer(api.PUT('/api/stores/products/{productId}', { params: { path: { productId: id } }, body })),
+    read: (id) => answer(api.GET('/api/stores/products/{productId}/label', { params: { path: { productId: id } } })),
+    putAway: (id, back) =>
+      back
+        ? api.POST('/api/stores/products/{productId}/restore', { params: { path: { productId: id } } })
+        : api.DELETE('/api/stores/products/{productId}', { params: { path: { productId: id } } }),
   });
-  const putAway = useMutation({
-    mutationFn: async ({ sheet, back }: { sheet: ProductSheet; back: boolean }) => {
-      const path = { params: { path: { productId: sheet.id } } };
-      const { error, response } = back
-        ? await api.POST('/api/stores/products/{productId}/restore', path)
-        : await api.DELETE('/api/stores/products/{productId}', path);
-      if (!response.ok) throw new Error((error as { detail?: string } | undefined)?.detail ?? 'It could not be done.');
-      return back ? null : sheet;
-    },
-    onSuccess: async (sheet) => {
-      setRemoved(sheet);
-      await changed();
-    },
-  });
-  const change = useMutation({
-    mutationFn: (sheet: ProductSheet) =>
-      answer(api.GET('/api/stores/products/{productId}/label', { params: { path: { productId: sheet.id } } })),
-    onSuccess: (label, sheet) => setEntering({ id: sheet.id, label }),
-  });
-  const troubles = useShelfTroubles();
   return (
     <div className="shelf">
       <ShelfHeader name="Stores" words="sheets and bottles" />
       <main className="shelf-body">
         <div>
-          {troubles.map((trouble) => (
-            <p key={trouble.id} className="message message-stop" role="alert">
-              {trouble.sentence}
-            </p>
-          ))}
-          {removed !== null && (
-            <p className="message" role="status">
-              {removed.name} is off the shelf.{' '}
-              <button type="button" className="link" onClick={() => putAway.mutate({ sheet: removed, back: true })}>
-                Put it back
-              </button>
-            </p>
-          )}
+          <ShelfMessages faults={own.faults} removed={own.removed} onPutBack={own.putBack} />
           <ul className="cards sheet-cards">
             {products.map((sheet) => (
               <SheetCard
                 key={sheet.id}
                 sheet={sheet}
-                onChange={() => change.mutate(sheet)}
-                onRemove={() => putAway.mutate({ sheet, back: false })}
+                onChange={() => own.change(sheet)}
+                onRemove={() => own.takeOff(sheet)}
               />
             ))}
           </ul>
         </div>
         <div className="stores-side">
-          {entering === null ? (
+          {own.entering === null ? (
             <section className="new-build" aria-label="Enter a sheet">
               <h2>Your own product</h2>
               <p>Take the bottle in your hand and enter what its label says. The rest is completed for its kind.</p>
-              <Button onClick={() => setEntering({ id: null, label: emptyLabel('coatingEpoxy') })}>
-                Enter a sheet
-              </Button>
+              <Button onClick={() => own.enter(emptyLabel('coatingEpoxy'))}>Enter a sheet</Button>
             </section>
           ) : (
             <SheetForm
-              key={entering.id ?? 'new'}
-              begun={entering.label}
-              onKeep={(label) => keep.mutate({ id: entering.id, label })}
-              onLeave={() => setEntering(null)}
-              refusal={keep.error?.message ?? null}
+              key={own.entering.id ?? 'new'}
+              begun={own.entering.label}
+              onKeep={own.keep}
+              onLeave={own.leave}
+              refusal={own.refusal}
             />
           )}
           <Bottles />
@@ -152,14 +111,7 @@ function SheetCard({ sheet, onChange, onRemove }: { sheet: ProductSheet; onChang
           <p className="quiet">
             {sheet.assumed.length === 0 ? 'All of it off the label.' : `${sheet.assumed.length} numbers assumed.`}
           </p>
-          <div className="card-tools">
-            <Button size="sm" variant="outline-primary" aria-label={`Change ${sheet.name}`} onClick={onChange}>
-              Change
-            </Button>
-            <Button size="sm" variant="outline-primary" aria-label={`Take it off: ${sheet.name}`} onClick={onRemove}>
-              Take it off
-            </Button>
-          </div>
+          <OwnLabelTools name={sheet.name} onChange={onChange} onRemove={onRemove} />
         </>
       )}
     </li>
