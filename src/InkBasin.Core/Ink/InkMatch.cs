@@ -54,6 +54,11 @@ public sealed record InkMatch(IReadOnlyList<MatchedDose> Doses, InkLayer Ink, Li
 
     private const int Shortlist = 12;
 
+    private const int Leaders = 4;
+
+    // Two tints whose light goes this nearly the same way are one colour in two bottles (cosine of the angle between them).
+    private const double SameWay = 0.999;
+
     /// <summary>Whether the colour is reached.</summary>
     public bool Reachable => DeltaE < JustSeen;
 
@@ -82,7 +87,17 @@ public sealed record InkMatch(IReadOnlyList<MatchedDose> Doses, InkLayer Ink, Li
         {
             var together = wanted.SeeMm is null ? 3 : 4;
             foreach (var one in usable) search.TryFromAllStarts([one]);
-            if (usable.Length > Shortlist) usable = search.Best(usable, Shortlist);
+            if (usable.Length > Shortlist)
+            {
+                // What does little alone may be just what a better one lacks: the best few are tried with every other.
+                foreach (var one in search.Best(usable, Leaders))
+                {
+                    foreach (var other in usable.Where(other => !search.Alike(one, other))) search.TryFromAllStarts([one, other]);
+                }
+
+                usable = search.Best(usable, Shortlist);
+            }
+
             for (var size = 2; size <= Math.Min(together, usable.Length); size++)
             {
                 foreach (var some in Choose(usable, size)) search.TryFromAllStarts(some);
@@ -158,8 +173,22 @@ public sealed record InkMatch(IReadOnlyList<MatchedDose> Doses, InkLayer Ink, Li
             }
         }
 
-        public int[] Best(int[] which, int count) =>
-            [.. which.OrderBy(i => _found.Where(one => one.Doses[i] > 0).Select(one => one.Off).DefaultIfEmpty(double.MaxValue).Min()).Take(count).Order()];
+        // The best of them; one like another comes after all that are not.
+        public int[] Best(int[] which, int count)
+        {
+            int[] ranked = [.. which.OrderBy(i => _found.Where(one => one.Doses[i] > 0).Select(one => one.Off).DefaultIfEmpty(double.MaxValue).Min())];
+            List<int> taken = [], spare = [];
+            foreach (var i in ranked) (taken.Exists(other => Alike(i, other)) ? spare : taken).Add(i);
+            return [.. taken.Concat(spare).Take(count).Order()];
+        }
+
+        public bool Alike(int i, int j) => i == j || Dot(i, j) > SameWay * Math.Sqrt(Dot(i, i) * Dot(j, j));
+
+        private double Dot(int i, int j)
+        {
+            var (a, b) = (tints[i].Colour, tints[j].Colour);
+            return (a.Absorption.R * b.Absorption.R) + (a.Absorption.G * b.Absorption.G) + (a.Absorption.B * b.Absorption.B) + (a.Scatter.R * b.Scatter.R) + (a.Scatter.G * b.Scatter.G) + (a.Scatter.B * b.Scatter.B);
+        }
 
         public void TryTogether(int[] which)
         {
