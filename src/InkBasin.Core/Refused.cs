@@ -25,6 +25,9 @@ public sealed class RefusedException(string field, string sentence, RefusalKind 
 
     /// <summary>Unreadable or impossible.</summary>
     public RefusalKind Kind { get; } = kind;
+
+    /// <summary>Other fields that have their part in it, each with its sentence, where no one of them is at fault alone.</summary>
+    public IReadOnlyList<(string Field, string Sentence)> Others { get; init; } = [];
 }
 
 /// <summary>The checks every subject makes on what it is given.</summary>

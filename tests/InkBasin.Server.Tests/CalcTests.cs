@@ -35,6 +35,19 @@ public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
         { "layers", """{"curve":[{"levelMm":0,"volumeMl":0},{"levelMm":9,"volumeMl":3}],"waterlineMm":12,"safeMm":2,"strategy":"fewest"}""", "waterlineMm", 422 },
         { "layers", """{"curve":[{"levelMm":0,"volumeMl":5},{"levelMm":9,"volumeMl":3}],"waterlineMm":9,"safeMm":2,"strategy":"fewest"}""", "curve[1].volumeMl", 422 },
         { "layers", $$"""{"grid":{{Grid}},"seed":{"xMm":1,"yMm":1},"waterlineMm":4,"safeMm":2,"strategy":"fewest"}""", "waterlineMm", 422 },
+        { "days", """{"bench":[],"startAt":"2027-03-01T08:00:00Z"}""", "steps", 400 },
+        { "days", """{"steps":[],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00"}""", "startAt", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5.5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps[0].handsOnMin", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":-5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps[0].handsOnMin", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5},{"id":"a","handsOnMin":5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps[1].id", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5,"after":[{"id":"z"}]}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps[0].after[0].id", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5,"after":[{"id":"a"}]}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps[0].after[0].id", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5}],"bench":[{"day":"monday","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "bench[0].day", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5}],"bench":[{"day":"mon","from":"18:30","to":"25:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "bench[0].to", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"except":[{"date":"2027-02-30"}],"startAt":"2027-03-01T08:00:00Z"}""", "except[0].date", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":5}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z","horizonDays":5000}""", "horizonDays", 400 },
+        { "days", """{"steps":[{"id":"a","handsOnMin":500}],"bench":[{"day":"mon","from":"18:30","to":"22:00"}],"startAt":"2027-03-01T08:00:00Z"}""", "steps", 422 },
         { "mix", "{}", "ratio", 400 },
         { "mix", """{"volumeMl":"2"}""", "volumeMl", 400 },
         { "mix", """{"volumeMl":20,"ratio":{"a":2,"b":1,"basis":"volume"},"densityA":1,"densityB":1,"device":{"kind":"cup","graduation":1},"maxBatchG":2}""", "maxBatchG", 422 },
@@ -156,5 +169,18 @@ public class CalcTests(ServerFixture server) : IClassFixture<ServerFixture>
         var (response, body) = await client.PostText($"/api/calc/{route}", request);
         Assert.Equal(status, (int)response.StatusCode);
         Assert.Equal(field, Assert.Single(body!["errors"]!.AsObject()).Key);
+    }
+
+    // Each link of a clash under its own key, so that a page can mark them all.
+    [Fact]
+    public async Task A_clash_of_days_names_every_link_in_it()
+    {
+        using var client = server.CreateClient();
+        var (response, body) = await client.PostText("/api/calc/days", """
+            {"steps":[{"id":"pour","handsOnMin":20},{"id":"check","handsOnMin":10,"after":[{"id":"pour","leastMin":120}]},
+            {"id":"ripple","handsOnMin":15,"after":[{"id":"pour","greatestMin":60},{"id":"check"}]}],"bench":[{"day":"sat","from":"09:00","to":"18:00"}],"startAt":"2027-03-01T08:00:00+01:00"}
+            """);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
+        Assert.Equal(["steps[1].after[0]", "steps[2].after[0]", "steps[2].after[1]"], body!["errors"]!.AsObject().Select(one => one.Key).Order());
     }
 }

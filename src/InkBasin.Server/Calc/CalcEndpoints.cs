@@ -29,6 +29,7 @@ internal static class CalcEndpoints
         calc.MapPost("/ink", (InkRequest request) => TypedResults.Ok(InkCalc.Ink(request)));
         calc.MapPost("/ink-match", (InkMatchRequest request, CancellationToken cancel) => TypedResults.Ok(InkCalc.Match(request, cancel)));
         calc.MapPost("/ink-calibrate", (InkCalibrateRequest request) => TypedResults.Ok(InkCalc.Calibrate(request)));
+        calc.MapPost("/days", (DaysRequest request, CancellationToken cancel) => TypedResults.Ok(DaysCalc.Plan(request, cancel)));
         calc.MapPost("/mix", (MixCalcRequest request) => TypedResults.Ok(Mix(request)));
     }
 

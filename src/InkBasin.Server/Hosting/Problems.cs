@@ -32,7 +32,8 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
         RefusedException refused => Refusal(
             refused.Kind == RefusalKind.Impossible ? StatusCodes.Status422UnprocessableEntity : StatusCodes.Status400BadRequest,
             refused.Field,
-            refused.Message),
+            refused.Message,
+            refused.Others),
         BuildNotFoundException missing => new ProblemDetails { Status = StatusCodes.Status404NotFound, Title = "Not there", Detail = missing.Message },
         BuildChangedException changed => new ProblemDetails
         {
@@ -67,12 +68,12 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
         return Refusal(StatusCodes.Status400BadRequest, refusal.Field, refusal.Message);
     }
 
-    private static ProblemDetails Refusal(int status, string field, string sentence) => new()
+    private static ProblemDetails Refusal(int status, string field, string sentence, IReadOnlyList<(string Field, string Sentence)>? others = null) => new()
     {
         Status = status,
         Title = status == StatusCodes.Status422UnprocessableEntity ? "Cannot be" : "Cannot be read",
         Detail = sentence,
-        Extensions = { ["errors"] = new Dictionary<string, string[]> { [field] = [sentence] } },
+        Extensions = { ["errors"] = new[] { (Field: field, Sentence: sentence) }.Concat(others ?? []).GroupBy(one => one.Field).ToDictionary(one => one.Key, one => one.Select(each => each.Sentence).ToArray()) },
     };
 
     [LoggerMessage(Level = LogLevel.Error, Message = "A fault while answering {Path}")]

@@ -1,0 +1,133 @@
+using System.Globalization;
+
+namespace InkBasin.Core.Days;
+
+/// <summary>Hours of a weekday at the bench.</summary>
+/// <param name="Day">The weekday.</param>
+/// <param name="From">From this minute of the day.</param>
+/// <param name="To">To this minute of the day, later, at most 1440.</param>
+public sealed record BenchDay(DayOfWeek Day, int From, int To);
+
+/// <summary>A date that is not as its weekday: it replaces that day's hours. Several for one date add up.</summary>
+/// <param name="Date">Which date.</param>
+/// <param name="From">From this minute of the day; null with <paramref name="To"/>: closed.</param>
+/// <param name="To">To this minute of the day.</param>
+public sealed record OtherDay(DateOnly Date, int? From, int? To);
+
+/// <summary>A stretch at the bench, minutes from <see cref="BenchHours.Midnight"/>, both ends in it.</summary>
+/// <param name="From">Its first minute.</param>
+/// <param name="To">Its last minute, not before the first.</param>
+public readonly record struct BenchWindow(int From, int To)
+{
+    /// <summary>How long it is, minutes.</summary>
+    public int LengthMin => To - From;
+}
+
+/// <summary>When a maker is at the bench, from a moment on.</summary>
+/// <param name="Start">Nothing is done before this.</param>
+/// <param name="HorizonDays">Nor later than so many days after it, 1…<see cref="MostDays"/>.</param>
+/// <param name="Week">Hours by weekday.</param>
+/// <param name="Exceptions">Dates that are not as their weekday.</param>
+/// <param name="Zone">By whose clock the hours are meant; null: the offset of <paramref name="Start"/> throughout.</param>
+public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnlyList<BenchDay> Week, IReadOnlyList<OtherDay> Exceptions, TimeZoneInfo? Zone = null)
+{
+    /// <summary>No plan looks farther ahead, days.</summary>
+    public const int MostDays = 366;
+
+    /// <summary>Minutes of a day.</summary>
+    public const int DayMin = 24 * 60;
+
+    /// <summary>Starts lie on marks of the clock so many minutes apart.</summary>
+    public const int GrainMin = 5;
+
+    private DateTimeOffset Local => Clock.On(Start, Zone);
+
+    /// <summary>Minutes are counted from here: midnight, by the clock, before <see cref="Start"/>.</summary>
+    public DateTimeOffset Midnight => Zone is { } zone ? Clock.Wall(Local.Date, zone) : new DateTimeOffset(Local.Date, Local.Offset);
+
+    /// <summary>The first minute anything can be done.</summary>
+    public int FirstMin => (int)Math.Ceiling((Start - Midnight).TotalMinutes);
+
+    /// <summary>The last one.</summary>
+    public int LastMin => (int)Math.Floor((Start - Midnight).TotalMinutes) + (HorizonDays * DayMin);
+
+    /// <summary>A minute as a moment.</summary>
+    public DateTimeOffset At(int minute) => Clock.On(Midnight.AddMinutes(minute), Zone);
+
+    /// <summary>A moment as a minute, rounded down.</summary>
+    public int MinuteOf(DateTimeOffset at) => (int)Math.Floor((at - Midnight).TotalMinutes);
+
+    /// <summary>The windows from <see cref="FirstMin"/> to <see cref="LastMin"/>, rising. Those of one date that touch or overlap are one.</summary>
+    public IReadOnlyList<BenchWindow> Windows()
+    {
+        var windows = new List<BenchWindow>();
+        var first = DateOnly.FromDateTime(Local.Date);
+        for (var day = 0; day <= HorizonDays; day++)
+        {
+            var date = first.AddDays(day);
+            List<(int From, int To)> hours = [.. HoursOf(date).OrderBy(one => one.From)];
+            for (var i = 0; i < hours.Count; i++)
+            {
+                var (from, to) = hours[i];
+                for (; i + 1 < hours.Count && hours[i + 1].From <= to; i++) to = Math.Max(to, hours[i + 1].To);
+                var (begins, ends) = (Math.Max(FirstMin, MinuteOn(date, from)), Math.Min(LastMin, MinuteOn(date, to)));
+                if (begins <= ends) windows.Add(new BenchWindow(begins, ends));
+            }
+        }
+
+        return windows;
+    }
+
+    private IEnumerable<(int From, int To)> HoursOf(DateOnly date)
+    {
+        List<OtherDay> other = [.. Exceptions.Where(one => one.Date == date)];
+        return other.Count > 0
+            ? other.Where(one => one.From is not null).Select(one => (one.From!.Value, one.To!.Value))
+            : Week.Where(one => one.Day == date.DayOfWeek).Select(one => (one.From, one.To));
+    }
+
+    // By the clock on the wall, also where it changes that night.
+    private int MinuteOn(DateOnly date, int minute)
+    {
+        var wall = date.ToDateTime(TimeOnly.MinValue).AddMinutes(minute);
+        var at = Zone is { } zone ? Clock.Wall(wall, zone) : new DateTimeOffset(wall, Local.Offset);
+        return (int)Math.Round((at - Midnight).TotalMinutes);
+    }
+
+    /// <summary>Refuses hours that are none.</summary>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public void Check()
+    {
+        Clock.Check(Start, "startAt");
+        Require.Within(HorizonDays, 1, MostDays, "horizonDays");
+        foreach (var (i, day) in Week.Index())
+        {
+            Require.Known(day.Day, $"bench[{i}].day");
+            CheckHours(day.From, day.To, $"bench[{i}]");
+        }
+
+        foreach (var (i, one) in Exceptions.Index())
+        {
+            if (one.From is null != one.To is null) throw new RefusedException($"except[{i}]", $"except[{i}] needs both from and to, or neither for a day away from the bench.");
+            if (one is { From: { } from, To: { } to }) CheckHours(from, to, $"except[{i}]");
+        }
+    }
+
+    private static void CheckHours(int from, int to, string field)
+    {
+        Require.Within(from, 0, DayMin, $"{field}.from");
+        Require.Within(to, 0, DayMin, $"{field}.to");
+        if (to <= from) throw new RefusedException($"{field}.to", $"{field}.to must be later than {field}.from.");
+    }
+
+    /// <summary>A time of the day, "18:30" to "24:00", as minutes.</summary>
+    /// <exception cref="RefusedException">It is no such time.</exception>
+    public static int ClockMinutes(string? text, string field)
+    {
+        if (text is { Length: 5 } && text[2] == ':'
+            && int.TryParse(text.AsSpan(0, 2), NumberStyles.None, CultureInfo.InvariantCulture, out var hours)
+            && int.TryParse(text.AsSpan(3, 2), NumberStyles.None, CultureInfo.InvariantCulture, out var minutes)
+            && minutes < 60 && (hours < 24 || (hours == 24 && minutes == 0))) return (hours * 60) + minutes;
+        throw new RefusedException(field, $"{field} must be a time of the day, as 18:30.");
+    }
+}

@@ -1,0 +1,72 @@
+using Google.OrTools.Sat;
+
+namespace InkBasin.Core.Days;
+
+/// <summary>How long may be sought, and who is told on the way.</summary>
+/// <param name="Limit">At most so long; the best found by then is taken.</param>
+public sealed record TimetableSearch(TimeSpan Limit)
+{
+    /// <summary>Told of each better plan as it is found.</summary>
+    public Action<Timetable>? Found { get; init; }
+
+    /// <summary>Stopped by hand: the best found by then is taken.</summary>
+    public CancellationToken Enough { get; init; }
+}
+
+/// <summary>
+/// When to do what (models.md §9): steps with waits, links with least and greatest lags, in the maker's bench hours, at a grain of five minutes; solved by constraint
+/// programming (CP-SAT). First the least finish, then the fewest visits, then each step as early as that allows.
+/// </summary>
+/// <param name="Steps">The steps in their places, in the order given.</param>
+/// <param name="FinishMin">The last of them is ready, minutes from <see cref="BenchHours.Midnight"/>.</param>
+/// <param name="Visits">In so many bench windows something is done or attended.</param>
+/// <param name="Optimal">Whether it is proved that no plan finishes sooner, nor as soon with fewer visits.</param>
+public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, int Visits, bool Optimal)
+{
+    /// <summary>Plans steps.</summary>
+    /// <param name="steps">What is to be done.</param>
+    /// <param name="hours">When someone is at the bench.</param>
+    /// <param name="search">How long may be sought.</param>
+    /// <param name="cancel">Gives the plan up altogether.</param>
+    /// <exception cref="RefusedException">
+    /// A number is out of range; or nothing fits: then it names a set of links none of which can be left out of the clash, or the steps where no window is long enough.
+    /// </exception>
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public static Timetable Of(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(hours);
+        ArgumentNullException.ThrowIfNull(search);
+        DayStep.Check(steps);
+        hours.Check();
+        var windows = hours.Windows();
+        TimetableClash.OfSteps(steps, hours, windows);
+        TimetableClash.OfCycles(steps);
+        var ends = DateTimeOffset.UtcNow + search.Limit;
+        TimeSpan Left() => ends - DateTimeOffset.UtcNow is var left && left > TimeSpan.FromMilliseconds(50) ? left : TimeSpan.FromMilliseconds(50);
+
+        var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish());
+        if (finish is CpSolverStatus.Infeasible) throw TimetableClash.Of(steps, hours, windows, cancel);
+        if (first is null) throw new RefusedException("steps", $"No plan was found within {search.Limit.TotalSeconds:0} s: give it longer, or fewer steps at once.", RefusalKind.Impossible);
+        var plan = TimetableModel.Place(steps, first, windows, optimal: false);
+        search.Found?.Invoke(plan);
+        if (finish is not CpSolverStatus.Optimal || search.Enough.IsCancellationRequested) return plan;
+
+        var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits());
+        if (second is not null) plan = TimetableModel.Place(steps, second, windows, visits is CpSolverStatus.Optimal);
+        search.Found?.Invoke(plan);
+        if (!plan.Optimal || search.Enough.IsCancellationRequested) return plan;
+
+        // Beyond that all are alike to the solver, not to a maker: nothing is put off without a reason.
+        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits));
+        return third is null ? plan : TimetableModel.Place(steps, third, windows, optimal: true);
+
+        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim)
+        {
+            cancel.ThrowIfCancellationRequested();
+            aim(model);
+            var solved = model.Solve(Left(), search.Enough, cancel);
+            cancel.ThrowIfCancellationRequested();
+            return solved;
+        }
+    }
+}
