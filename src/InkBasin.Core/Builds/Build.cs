@@ -1,3 +1,4 @@
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
@@ -76,6 +77,9 @@ public sealed record Build
     /// <summary>Readings of the room's thermometer, oldest first.</summary>
     public IReadOnlyList<RoomReading> RoomLog { get; init; } = [];
 
+    /// <summary>When the maker is at the bench, and what is said of single steps.</summary>
+    public DaysChoice Days { get; init; } = new();
+
     /// <summary>Refuses a build that cannot be planned.</summary>
     /// <exception cref="RefusedException">The first thing found wrong.</exception>
     public void Check()
@@ -101,6 +105,7 @@ public sealed record Build
         CheckEach(Answers, "answers", 2000, (answer, field) => answer.Check(field));
         CheckEach(Begun, "begun", 2000, (pour, field) => pour.Check(field));
         CheckEach(RoomLog, "roomLog", Resin.RoomLog.MostReadings, (reading, field) => reading.Check(field));
+        Require.Present(Days, "days").Check("days");
         BuildLists.CheckKeys(this);
     }
 

@@ -31,6 +31,8 @@ public static class BuildDates
         {
             case null: return null;
             case DateTimeOffset at: return move(at);
+
+            case DateOnly date: return date.AddDays(DaysMoved(date, move));
             case string: return value;
             case IEnumerable items when ElementOf(value.GetType()) is { } element:
                 if (!HasDates(element)) return value;
@@ -50,6 +52,14 @@ public static class BuildDates
         return copy;
     }
 
+    // A whole day goes by whole days: neither another zone (up to 14 h) nor a change of the clocks (an hour) is one.
+    private static int DaysMoved(DateOnly date, Func<DateTimeOffset, DateTimeOffset> move)
+    {
+        var noon = new DateTimeOffset(date.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero);
+        var days = (move(noon) - noon).TotalDays;
+        return Math.Sign(days) * (int)Math.Floor(Math.Abs(days) + 0.1);
+    }
+
     // Only what is written down is moved: what follows from other fields follows again.
     private static IEnumerable<PropertyInfo> Fields(Type type) => type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(property => property.CanWrite && property.GetIndexParameters().Length == 0);
 
@@ -61,7 +71,7 @@ public static class BuildDates
         // A type within itself adds nothing.
         if (!within.Add(type)) return false;
         var plain = Nullable.GetUnderlyingType(type) ?? type;
-        if (plain == typeof(DateTimeOffset)) return true;
+        if (plain == typeof(DateTimeOffset) || plain == typeof(DateOnly)) return true;
         if (ElementOf(plain) is { } element) return HasDates(element, within);
         return plain.Assembly == typeof(BuildDates).Assembly
             && (Fields(plain).Any(property => HasDates(property.PropertyType, within)) || (plain.IsAbstract && plain.Assembly.GetTypes().Any(kind => kind.IsSubclassOf(plain) && HasDates(kind, within))));

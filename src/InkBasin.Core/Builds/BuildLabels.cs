@@ -1,3 +1,4 @@
+using InkBasin.Core.Days;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Sight;
 using InkBasin.Core.Water;
@@ -16,6 +17,7 @@ internal static class BuildLabels
         : before.Room != after.Room ? $"Room {after.Room.AirC:0.#} °C"
         : before.Care != after.Care ? before.Care.CoverAfterH != after.Care.CoverAfterH ? "Change when it is covered" : before.Care.Covered == after.Care.Covered ? "Change where the board lies" : after.Care.Covered ? "Cover it while it cures" : "Leave it open while it cures"
         : before.Drying.PlasteredAt != after.Drying.PlasteredAt ? "Change when it was plastered"
+        : before.Days != after.Days ? before.Days.Except != after.Days.Except ? "Change a day at the bench" : "Change the hours at the bench"
         : "Change how resin is measured";
 
     public static string OfStep(GroundStep before, GroundStep after) =>
@@ -40,6 +42,14 @@ internal static class BuildLabels
 
     public static string OfDrowned(DrownedThing before, DrownedThing after) =>
         before.At != after.At ? $"Move {after.Name}" : before.Skin != after.Skin ? $"Change how {after.Name} is sealed" : $"Change {after.Name}";
+
+    public static string OfNote(StepNote note) => note switch
+    {
+        { LeftOut: true } => "Leave a step out",
+        { DoneAt: not null } => "Note a step as done",
+        { PinnedAt: not null } => "Hold a step in its place",
+        _ => "Change a step of the days",
+    };
 
     public static string OfMove(object entry, string noun) => $"Move {NameOf(entry) ?? $"a {noun}"} in the order";
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
@@ -44,6 +45,10 @@ internal static class BuildLists
             new("wetting", _ => "Log a wetting", _ => "Strike a wetting out", (_, _) => "Change a wetting")),
         new BuildList<RoomReading>("roomLog", b => b.RoomLog, (b, items) => b with { RoomLog = items }, one => Time(one.At), "That reading is not in the log any more.",
             new("reading", _ => "Log the room’s temperature", _ => "Strike a reading of the room out", (_, _) => "Change a reading of the room")),
+        new BuildList<StepNote>("days.notes", b => b.Days.Notes, (b, items) => b with { Days = b.Days with { Notes = items } }, note => note.Id, "Nothing is noted of that step any more.",
+            new("note", BuildLabels.OfNote, _ => "Let a step be as it is reckoned", (_, note) => BuildLabels.OfNote(note))),
+        new BuildList<OwnStep>("days.own", b => b.Days.Own, (b, items) => b with { Days = b.Days with { Own = items } }, step => step.Id, "That step is not there any more.",
+            new("step of one’s own", step => $"Add {step.Name}", step => $"Remove {step.Name}", (_, step) => $"Change {step.Name}")),
         Begun,
         Answers,
     ];

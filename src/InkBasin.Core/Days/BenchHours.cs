@@ -1,18 +1,45 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 
 namespace InkBasin.Core.Days;
 
+/// <summary>A day of the week; its number is the calendar's own, Sunday 0.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Weekday>))]
+public enum Weekday
+{
+    /// <summary>Sunday.</summary>
+    [JsonStringEnumMemberName("sun")] Sunday,
+
+    /// <summary>Monday.</summary>
+    [JsonStringEnumMemberName("mon")] Monday,
+
+    /// <summary>Tuesday.</summary>
+    [JsonStringEnumMemberName("tue")] Tuesday,
+
+    /// <summary>Wednesday.</summary>
+    [JsonStringEnumMemberName("wed")] Wednesday,
+
+    /// <summary>Thursday.</summary>
+    [JsonStringEnumMemberName("thu")] Thursday,
+
+    /// <summary>Friday.</summary>
+    [JsonStringEnumMemberName("fri")] Friday,
+
+    /// <summary>Saturday.</summary>
+    [JsonStringEnumMemberName("sat")] Saturday,
+}
+
 /// <summary>Hours of a weekday at the bench.</summary>
 /// <param name="Day">The weekday.</param>
-/// <param name="From">From this minute of the day.</param>
-/// <param name="To">To this minute of the day, later, at most 1440.</param>
-public sealed record BenchDay(DayOfWeek Day, int From, int To);
+/// <param name="FromMin">From this minute of the day.</param>
+/// <param name="ToMin">To this minute of the day, later, at most 1440.</param>
+public sealed record BenchDay(Weekday Day, int FromMin, int ToMin);
 
 /// <summary>A date that is not as its weekday: it replaces that day's hours. Several for one date add up.</summary>
 /// <param name="Date">Which date.</param>
-/// <param name="From">From this minute of the day; null with <paramref name="To"/>: closed.</param>
-/// <param name="To">To this minute of the day.</param>
-public sealed record OtherDay(DateOnly Date, int? From, int? To);
+/// <param name="FromMin">From this minute of the day; null with <paramref name="ToMin"/>: closed.</param>
+/// <param name="ToMin">To this minute of the day.</param>
+public sealed record OtherDay(DateOnly Date, int? FromMin, int? ToMin);
 
 /// <summary>A stretch at the bench, minutes from <see cref="BenchHours.Midnight"/>, both ends in it.</summary>
 /// <param name="From">Its first minute.</param>
@@ -33,6 +60,9 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
 {
     /// <summary>No plan looks farther ahead, days.</summary>
     public const int MostDays = 366;
+
+    /// <summary>No week, and no list of dates, has more entries.</summary>
+    public const int MostEntries = 400;
 
     /// <summary>Minutes of a day.</summary>
     public const int DayMin = 24 * 60;
@@ -82,8 +112,8 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
     {
         List<OtherDay> other = [.. Exceptions.Where(one => one.Date == date)];
         return other.Count > 0
-            ? other.Where(one => one.From is not null).Select(one => (one.From!.Value, one.To!.Value))
-            : Week.Where(one => one.Day == date.DayOfWeek).Select(one => (one.From, one.To));
+            ? other.Where(one => one.FromMin is not null).Select(one => (one.FromMin!.Value, one.ToMin!.Value))
+            : Week.Where(one => (int)one.Day == (int)date.DayOfWeek).Select(one => (one.FromMin, one.ToMin));
     }
 
     // By the clock on the wall, also where it changes that night.
@@ -100,16 +130,30 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
     {
         Clock.Check(Start, "startAt");
         Require.Within(HorizonDays, 1, MostDays, "horizonDays");
-        foreach (var (i, day) in Week.Index())
+        Check(Week, Exceptions, "bench", "except");
+    }
+
+    /// <summary>Refuses a week that is none.</summary>
+    /// <param name="week">Hours by weekday.</param>
+    /// <param name="exceptions">Dates that are not as their weekday.</param>
+    /// <param name="weekField">Path of the week.</param>
+    /// <param name="exceptField">Path of the exceptions.</param>
+    /// <exception cref="RefusedException">A number is out of range.</exception>
+    public static void Check(IReadOnlyList<BenchDay> week, IReadOnlyList<OtherDay> exceptions, string weekField, string exceptField)
+    {
+        if (Require.Present(week, weekField).Count > MostEntries) throw new RefusedException(weekField, $"Give at most {MostEntries} stretches.");
+        if (Require.Present(exceptions, exceptField).Count > MostEntries) throw new RefusedException(exceptField, $"Give at most {MostEntries} dates.");
+        foreach (var (i, day) in week.Index())
         {
-            Require.Known(day.Day, $"bench[{i}].day");
-            CheckHours(day.From, day.To, $"bench[{i}]");
+            Require.Known(Require.Present(day, $"{weekField}[{i}]").Day, $"{weekField}[{i}].day");
+            CheckHours(day.FromMin, day.ToMin, $"{weekField}[{i}]");
         }
 
-        foreach (var (i, one) in Exceptions.Index())
+        foreach (var (i, one) in exceptions.Index())
         {
-            if (one.From is null != one.To is null) throw new RefusedException($"except[{i}]", $"except[{i}] needs both from and to, or neither for a day away from the bench.");
-            if (one is { From: { } from, To: { } to }) CheckHours(from, to, $"except[{i}]");
+            var field = $"{exceptField}[{i}]";
+            if (Require.Present(one, field).FromMin is null != one.ToMin is null) throw new RefusedException(field, $"{field} needs both from and to, or neither for a day away from the bench.");
+            if (one is { FromMin: { } from, ToMin: { } to }) CheckHours(from, to, field);
         }
     }
 

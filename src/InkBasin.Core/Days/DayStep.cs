@@ -38,6 +38,14 @@ public sealed record DayStep(string Id, int HandsOnMin, int WaitMin = 0, int Att
     [JsonIgnore]
     public int? HeldAtMin { get; init; }
 
+    /// <summary>Stretches it may lie in instead of the bench's, and then it is no visit: a short look that only wants someone awake; null: at the bench.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<BenchWindow>? Within { get; init; }
+
+    /// <summary>What it is called where something is said of it; null: by its id.</summary>
+    [JsonIgnore]
+    public string? Name { get; init; }
+
     /// <summary>It does not begin before this minute.</summary>
     [JsonIgnore]
     public int NotBeforeMin { get; init; }
@@ -49,6 +57,9 @@ public sealed record DayStep(string Id, int HandsOnMin, int WaitMin = 0, int Att
     /// <summary>It is ready so long after its start, minutes.</summary>
     [JsonIgnore]
     public int ReadyAfterMin => HandsOnMin + WaitMin;
+
+    [JsonIgnore]
+    internal string Called => Name ?? Id;
 
     /// <summary>Links, none when null.</summary>
     [JsonIgnore]

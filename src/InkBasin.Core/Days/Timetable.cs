@@ -23,6 +23,9 @@ public sealed record TimetableSearch(TimeSpan Limit)
 /// <param name="Optimal">Whether it is proved that no plan finishes sooner, nor as soon with fewer visits.</param>
 public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, int Visits, bool Optimal)
 {
+    // What makes no plan better, only tidier, is not waited for.
+    private static readonly TimeSpan TidyLimit = TimeSpan.FromMilliseconds(300);
+
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>
     /// <param name="hours">When someone is at the bench.</param>
@@ -44,27 +47,27 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         var ends = DateTimeOffset.UtcNow + search.Limit;
         TimeSpan Left() => ends - DateTimeOffset.UtcNow is var left && left > TimeSpan.FromMilliseconds(50) ? left : TimeSpan.FromMilliseconds(50);
 
-        var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish());
+        var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish(), Left());
         if (finish is CpSolverStatus.Infeasible) throw TimetableClash.Of(steps, hours, windows, cancel);
         if (first is null) throw new RefusedException("steps", $"No plan was found within {search.Limit.TotalSeconds:0} s: give it longer, or fewer steps at once.", RefusalKind.Impossible);
         var plan = TimetableModel.Place(steps, first, windows, optimal: false);
         search.Found?.Invoke(plan);
         if (finish is not CpSolverStatus.Optimal || search.Enough.IsCancellationRequested) return plan;
 
-        var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits());
+        var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits(), Left());
         if (second is not null) plan = TimetableModel.Place(steps, second, windows, visits is CpSolverStatus.Optimal);
         search.Found?.Invoke(plan);
         if (!plan.Optimal || search.Enough.IsCancellationRequested) return plan;
 
         // Beyond that all are alike to the solver, not to a maker: nothing is put off without a reason.
-        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits));
+        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits), Left() < TidyLimit ? Left() : TidyLimit);
         return third is null ? plan : TimetableModel.Place(steps, third, windows, optimal: true);
 
-        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim)
+        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim, TimeSpan limit)
         {
             cancel.ThrowIfCancellationRequested();
             aim(model);
-            var solved = model.Solve(Left(), search.Enough, cancel);
+            var solved = model.Solve(limit, search.Enough, cancel);
             cancel.ThrowIfCancellationRequested();
             return solved;
         }

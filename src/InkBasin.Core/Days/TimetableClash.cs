@@ -13,8 +13,8 @@ internal static class TimetableClash
         foreach (var step in steps.Where(step => step.HeldAtMin is null && !TimetableModel.StartsOf(step, hours, windows).Any()))
         {
             throw new RefusedException("steps", windows.Count == 0
-                ? $"There are no bench hours within {hours.HorizonDays} days: {step.Id} has no place."
-                : $"{step.Id} needs {Words(step.AtBenchMin)} at the bench in one go, and no stretch there is so long (the longest is {Words(longest)}).", RefusalKind.Impossible);
+                ? $"There are no bench hours within {hours.HorizonDays} days: {step.Called} has no place."
+                : $"{step.Called} needs {Words(step.AtBenchMin)} at the bench in one go, and no stretch there is so long (the longest is {Words(longest)}).", RefusalKind.Impossible);
         }
     }
 
@@ -82,19 +82,19 @@ internal static class TimetableClash
 
     private static RefusedException Refusal(IReadOnlyList<DayStep> steps, IReadOnlyList<(int Step, int Link)> links, string why)
     {
-        List<(string Field, string Sentence)> each = [.. links.Select(one => ($"steps[{one.Step}].after[{one.Link}]", Words(steps[one.Step], steps[one.Step].Links[one.Link])))];
+        List<(string Field, string Sentence)> each = [.. links.Select(one => ($"steps[{one.Step}].after[{one.Link}]", Words(steps[one.Step], steps[one.Step].Links[one.Link], steps.First(step => step.Id == steps[one.Step].Links[one.Link].Id).Called)))];
         return new RefusedException(each[0].Field, $"{why}: {string.Join("; ", each.Select(one => one.Sentence))}.", RefusalKind.Impossible) { Others = [.. each.Skip(1)] };
     }
 
-    private static string Words(DayStep step, DayLink link)
+    private static string Words(DayStep step, DayLink link, string earlier)
     {
-        var from = link.From == LinkFrom.Start ? $"the start of {link.Id}" : $"{link.Id} is ready";
+        var from = link.From == LinkFrom.Start ? $"the start of {earlier}" : $"{earlier} is ready";
         return link switch
         {
-            { GreatestMin: { } greatest, LeastMin: 0 } => $"{step.Id} within {Words(greatest)} after {from}",
-            { GreatestMin: { } greatest } => $"{step.Id} from {Words(link.LeastMin)} to {Words(greatest)} after {from}",
-            { LeastMin: > 0 } => $"{step.Id} at least {Words(link.LeastMin)} after {from}",
-            _ => $"{step.Id} after {from}",
+            { GreatestMin: { } greatest, LeastMin: 0 } => $"{step.Called} within {Words(greatest)} after {from}",
+            { GreatestMin: { } greatest } => $"{step.Called} from {Words(link.LeastMin)} to {Words(greatest)} after {from}",
+            { LeastMin: > 0 } => $"{step.Called} at least {Words(link.LeastMin)} after {from}",
+            _ => $"{step.Called} after {from}",
         };
     }
 

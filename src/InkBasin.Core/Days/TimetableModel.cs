@@ -88,7 +88,7 @@ internal sealed class TimetableModel
     /// <summary>In which marks a step may start: within a window from its first minute to its last, or anywhere where it needs no bench.</summary>
     public static IEnumerable<(int From, int To)> StartsOf(DayStep step, BenchHours hours, IReadOnlyList<BenchWindow> windows)
     {
-        IEnumerable<BenchWindow> open = step.AtBenchMin > 0 ? windows : [new BenchWindow(hours.FirstMin, hours.LastMin)];
+        IEnumerable<BenchWindow> open = step.Within ?? (step.AtBenchMin > 0 ? windows : [new BenchWindow(hours.FirstMin, hours.LastMin)]);
         foreach (var window in open)
         {
             var (from, to) = (FirstMark(Math.Max(window.From, step.NotBeforeMin)), LastMark(window.To - step.AtBenchMin));
@@ -126,7 +126,7 @@ internal sealed class TimetableModel
         for (var i = 0; i < _steps.Count; i++)
         {
             var step = _steps[i];
-            if (step.AtBenchMin == 0) continue;
+            if (step.AtBenchMin == 0 || step.Within is not null) continue;
             if (step.HeldAtMin is { } held)
             {
                 foreach (var (w, window) in _windows.Index())
@@ -185,7 +185,7 @@ internal sealed class TimetableModel
     public static Timetable Place(IReadOnlyList<DayStep> steps, int[] starts, IReadOnlyList<BenchWindow> windows, bool optimal)
     {
         PlacedStep[] placed = [.. steps.Select((step, i) => new PlacedStep(step.Id, starts[i], starts[i] + step.HandsOnMin, starts[i] + step.ReadyAfterMin))];
-        var visits = windows.Count(window => steps.Index().Any(one => one.Item.AtBenchMin > 0 && starts[one.Index] < window.To && starts[one.Index] + one.Item.AtBenchMin > window.From));
+        var visits = windows.Count(window => steps.Index().Any(one => one.Item is { AtBenchMin: > 0, Within: null } && starts[one.Index] < window.To && starts[one.Index] + one.Item.AtBenchMin > window.From));
         return new Timetable(placed, placed.Max(step => step.ReadyMin), visits, optimal);
     }
 }

@@ -63,6 +63,9 @@ public sealed class BuildAnswers
     /// <summary>The finished ground.</summary>
     public HeightField Surface => _ground.Surface;
 
+    /// <summary>True area under plaster, mm².</summary>
+    internal double PlasterMm2 => _ground.Plaster.AreaMm2;
+
     /// <summary>The waters as they stand, in the build's order.</summary>
     public IReadOnlyList<StandingWater> Standing => _standing.Value;
 

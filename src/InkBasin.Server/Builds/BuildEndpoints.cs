@@ -90,6 +90,7 @@ internal static class BuildEndpoints
         builds.MapPour();
         builds.MapWaterStage();
         builds.MapBeforePour();
+        builds.MapDays();
     }
 
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>

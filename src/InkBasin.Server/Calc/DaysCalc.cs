@@ -70,7 +70,7 @@ internal static class DaysCalc
     {
         var at = Array.IndexOf(Days, day.Day ?? throw GridRequest.Missing($"{field}.day"));
         if (at < 0) throw new RefusedException($"{field}.day", $"{field}.day must be one of mon, tue, wed, thu, fri, sat, sun.");
-        return new BenchDay((DayOfWeek)at, BenchHours.ClockMinutes(day.From ?? throw GridRequest.Missing($"{field}.from"), $"{field}.from"), BenchHours.ClockMinutes(day.To ?? throw GridRequest.Missing($"{field}.to"), $"{field}.to"));
+        return new BenchDay((Weekday)at, BenchHours.ClockMinutes(day.From ?? throw GridRequest.Missing($"{field}.from"), $"{field}.from"), BenchHours.ClockMinutes(day.To ?? throw GridRequest.Missing($"{field}.to"), $"{field}.to"));
     }
 
     private static OtherDay Other(OtherDayRequest other, string field) => new(

@@ -10,9 +10,9 @@ public class TimetableTests
 
     private static readonly IReadOnlyList<BenchDay> Evenings =
     [
-        .. Enumerable.Range(1, 5).Select(day => new BenchDay((DayOfWeek)day, 1110, 1320)),
-        new(DayOfWeek.Saturday, 540, 1080),
-        new(DayOfWeek.Sunday, 540, 1080),
+        .. Enumerable.Range(1, 5).Select(day => new BenchDay((Weekday)day, 1110, 1320)),
+        new(Weekday.Saturday, 540, 1080),
+        new(Weekday.Sunday, 540, 1080),
     ];
 
     private static readonly TimetableSearch Search = new(TimeSpan.FromSeconds(30));
@@ -132,7 +132,7 @@ public class TimetableTests
             List<BenchDay> week = [.. Enumerable.Range(0, 7).SelectMany(day => Enumerable.Range(0, random.Next(3)).Select(k =>
             {
                 var from = 480 + (k * 300) + (random.Next(20) * 7);
-                return new BenchDay((DayOfWeek)day, from, from + 20 + random.Next(50));
+                return new BenchDay((Weekday)day, from, from + 20 + random.Next(50));
             }))];
             var hours = Hours(2, week);
             DayStep[] steps = [.. Enumerable.Range(0, 2 + random.Next(2)).Select(k => new DayStep(
@@ -236,7 +236,7 @@ public class TimetableTests
     {
         var zone = Clock.Zone("Europe/Berlin")!;
         var start = Clock.Wall(DateTime.Parse(date, System.Globalization.CultureInfo.InvariantCulture).AddDays(-1).AddHours(12), zone);
-        var hours = Hours(10, [new(DayOfWeek.Sunday, 1110, 1320)], null, start, zone);
+        var hours = Hours(10, [new(Weekday.Sunday, 1110, 1320)], null, start, zone);
         var plan = Timetable.Of([new("pour", 30, 600), new("strip", 20, 0, 0, [After("pour")])], hours, Search);
         Assert.Equal(wanted, hours.At(plan.Steps[0].StartMin).ToString("HH:mm zzz", System.Globalization.CultureInfo.InvariantCulture));
         Assert.Equal("18:30", hours.At(plan.Steps[1].StartMin).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture));
@@ -246,7 +246,7 @@ public class TimetableTests
     [Fact]
     public void Hours_of_one_date_that_touch_are_one_and_another_day_replaces_its_weekday()
     {
-        var hours = Hours(2, [new(DayOfWeek.Monday, 600, 660), new(DayOfWeek.Monday, 660, 700), new(DayOfWeek.Monday, 690, 720), new(DayOfWeek.Tuesday, 600, 700), new(DayOfWeek.Wednesday, 0, 1440)],
+        var hours = Hours(2, [new(Weekday.Monday, 600, 660), new(Weekday.Monday, 660, 700), new(Weekday.Monday, 690, 720), new(Weekday.Tuesday, 600, 700), new(Weekday.Wednesday, 0, 1440)],
             [new(new(2027, 3, 2), 700, 720), new(new(2027, 3, 2), 800, 860)]);
         Assert.Equal([new BenchWindow(600, 720), new(1440 + 700, 1440 + 720), new(1440 + 800, 1440 + 860), new(2880, 2880 + 480)], hours.Windows());
         Assert.Empty(Hours(1, Evenings, [new(new(2027, 3, 1), null, null), new(new(2027, 3, 2), null, null)]).Windows());
@@ -290,7 +290,7 @@ public class TimetableTests
         Assert.Equal("steps[1].after[0].leastMin", Field([new("a", 5), new("b", 5, 0, 0, [After("a", -5)])]));
         Assert.Equal("horizonDays", Field([new("a", 5)], Hours(0)));
         Assert.Equal("horizonDays", Field([new("a", 5)], Hours(367)));
-        Assert.Equal("bench[0].to", Field([new("a", 5)], Hours(5, [new(DayOfWeek.Monday, 600, 600)])));
+        Assert.Equal("bench[0].to", Field([new("a", 5)], Hours(5, [new(Weekday.Monday, 600, 600)])));
         Assert.Equal("except[0]", Field([new("a", 5)], Hours(5, null, [new(new(2027, 3, 2), 600, null)])));
         foreach (var wrong in new[] { "24:01", "7:30", "12:60", "", "ab:cd", "25:00" })
             Assert.Throws<RefusedException>(() => BenchHours.ClockMinutes(wrong, "x"));

@@ -1065,6 +1065,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DaysRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaysAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mix": {
         parameters: {
             query?: never;
@@ -3675,6 +3732,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaysPlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/products": {
         parameters: {
             query?: never;
@@ -5113,6 +5234,47 @@ export interface components {
             ink: null | components["schemas"]["InkChoice"];
             result: null | components["schemas"]["PourResult"];
         };
+        /** @description Hours of a weekday at the bench. */
+        BenchDay: {
+            /** @description The weekday. */
+            day: components["schemas"]["Weekday"];
+            /**
+             * Format: int32
+             * @description From this minute of the day.
+             */
+            fromMin: number;
+            /**
+             * Format: int32
+             * @description To this minute of the day, later, at most 1440.
+             */
+            toMin: number;
+        };
+        /** @description Hours of a weekday, "mon" … "sun", "18:30" … "24:00". */
+        BenchDayRequest: {
+            day?: null | string;
+            from?: null | string;
+            to?: null | string;
+        };
+        /** @description A stretch at the bench. */
+        BenchStretch: {
+            /**
+             * Format: date-time
+             * @description From then.
+             */
+            fromAt: string;
+            /**
+             * Format: date-time
+             * @description To then.
+             */
+            toAt: string;
+            /** @description What is done in it, in its order. */
+            stepIds: string[];
+            /**
+             * Format: int32
+             * @description How long someone is at the bench for it, minutes.
+             */
+            benchMin: number;
+        };
         /** @description The board everything stands on. */
         Board: {
             /**
@@ -5244,6 +5406,8 @@ export interface components {
             begun: components["schemas"]["BegunPour"][];
             /** @description Readings of the room's thermometer, oldest first. */
             roomLog: components["schemas"]["RoomReading"][];
+            /** @description When the maker is at the bench, and what is said of single steps. */
+            days: components["schemas"]["DaysChoice"];
         };
         /** @description A build with all that follows from it. */
         BuildAnswer: {
@@ -5483,6 +5647,51 @@ export interface components {
             /** @description What the log says of the room. */
             room: components["schemas"]["RoomMeans"];
         };
+        /** @description A step of a build. */
+        BuildStep: {
+            /** @description Which; the same from plan to plan. */
+            id: string;
+            /** @description What kind of work. */
+            kind: components["schemas"]["BuildStepKind"];
+            /** @description The water it belongs to; null for the build's own. */
+            waterId: null | string;
+            /** @description What is done. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Hands-on minutes.
+             */
+            handsOnMin: number;
+            /**
+             * Format: int32
+             * @description Wait after them, minutes.
+             */
+            waitMin: number;
+            /**
+             * Format: int32
+             * @description Of that, at the bench, minutes.
+             */
+            attendedMin: number;
+            /** @description What it comes after, and why. */
+            after: components["schemas"]["StepLink"][];
+            /** @description Where its minutes and its wait come from. */
+            waitFrom: string;
+            /**
+             * Format: date-time
+             * @description It was begun then; null while it is ahead.
+             */
+            doneAt: null | string;
+            /**
+             * Format: date-time
+             * @description It is held there by hand.
+             */
+            pinnedAt: null | string;
+        };
+        /**
+         * @description What kind of work a step is.
+         * @enum {unknown}
+         */
+        BuildStepKind: "skin" | "colour" | "seal" | "dams" | "test" | "pour" | "look" | "thing" | "ripples" | "strip" | "gel" | "growth" | "photograph" | "own";
         /** @description One place a cup is poured out at. */
         CardLine: {
             /** @description The water. */
@@ -5970,6 +6179,159 @@ export interface components {
          * @enum {unknown}
          */
         Darkness: "plain" | "veryDark" | "nearlyBlack" | "black";
+        /** @description One step after another. */
+        DayLink: {
+            /** @description The earlier step. */
+            id: string;
+            /** @description From where the lag is counted. */
+            from: components["schemas"]["LinkFrom"];
+            /**
+             * Format: int32
+             * @description At least so long after it, minutes, ≥ 0.
+             * @default 0
+             */
+            leastMin: number;
+            /**
+             * Format: int32
+             * @description At most so long after it, minutes; null: however long.
+             */
+            greatestMin: null | number;
+        };
+        /** @description One step after another. */
+        DayLinkRequest: {
+            id?: null | string;
+            from?: null | components["schemas"]["LinkFrom"];
+            /** Format: int32 */
+            leastMin?: null | number;
+            /** Format: int32 */
+            greatestMin?: null | number;
+        };
+        /** @description A step with its place in the days. */
+        DayPlace: {
+            /** @description The step. */
+            step: components["schemas"]["BuildStep"];
+            /**
+             * Format: date-time
+             * @description It begins.
+             */
+            startAt: string;
+            /**
+             * Format: date-time
+             * @description Hands-on work is over.
+             */
+            handsOnEndAt: string;
+            /**
+             * Format: date-time
+             * @description Its wait is over.
+             */
+            readyAt: string;
+            /** @description Whether it comes after its window: scuff and wipe the surface first. */
+            scuffed: boolean;
+            /** @description Whether it lies outside the hours at the bench: someone is only to be up. */
+            outOfHours: boolean;
+        };
+        /** @description A step in its place; times in the offset of startAt. */
+        DayStepAnswer: {
+            id: string;
+            /** Format: date-time */
+            startAt: string;
+            /** Format: date-time */
+            handsOnEndAt: string;
+            /** Format: date-time */
+            readyAt: string;
+        };
+        /** @description Something to be done. */
+        DayStepRequest: {
+            id?: null | string;
+            /** Format: int32 */
+            handsOnMin?: null | number;
+            /** Format: int32 */
+            waitMin?: null | number;
+            /** Format: int32 */
+            attendedMin?: null | number;
+            after?: null | components["schemas"]["DayLinkRequest"][];
+        };
+        /** @description The answer of /api/calc/days. */
+        DaysAnswer: {
+            /** @description In the order of the request. */
+            steps: components["schemas"]["DayStepAnswer"][];
+            /**
+             * Format: date-time
+             * @description The last one is ready.
+             */
+            finishAt: string;
+            /**
+             * Format: int32
+             * @description In so many bench windows something is done or attended.
+             */
+            visits: number;
+            /** @description Whether it is proved that nothing is better. */
+            optimal: boolean;
+        };
+        /** @description When a maker is at the bench, and what they say of the steps. */
+        DaysChoice: {
+            /** @description Hours by weekday. */
+            week: components["schemas"]["BenchDay"][];
+            /** @description Dates that are not as their weekday. */
+            except: components["schemas"]["OtherDay"][];
+            /**
+             * Format: int32
+             * @description From this minute of the day nobody is up to look at anything.
+             */
+            quietFromMin: number;
+            /**
+             * Format: int32
+             * @description To this one.
+             */
+            quietToMin: number;
+            /** @description What is said of single steps. */
+            notes: components["schemas"]["StepNote"][];
+            /** @description Steps of the maker's own. */
+            own: components["schemas"]["OwnStep"][];
+        };
+        /** @description Something that would free a plan that does not fit, tried. */
+        DaysOffer: {
+            /** @description What, and what comes of it. */
+            sentence: string;
+            /**
+             * Format: date-time
+             * @description It would be finished then; null where that does not free it.
+             */
+            finishAt: null | string;
+        };
+        /** @description The days of a build. */
+        DaysPlan: {
+            /** @description Its steps in their places, in their order in time. */
+            places: components["schemas"]["DayPlace"][];
+            /** @description The stretches at the bench from now on, until it is finished and a few days more. */
+            stretches: components["schemas"]["BenchStretch"][];
+            /**
+             * Format: date-time
+             * @description All is ready; null without steps, or where nothing fits.
+             */
+            finishAt: null | string;
+            /**
+             * Format: int32
+             * @description In so many stretches something is done.
+             */
+            visits: number;
+            /** @description Whether it is proved that nothing is sooner, nor as soon in fewer visits. */
+            optimal: boolean;
+            /** @description Why nothing fits; null when it does. */
+            clash: null | string;
+            /** @description What would free it. */
+            offers: components["schemas"]["DaysOffer"][];
+            next: null | components["schemas"]["BenchStretch"];
+        };
+        /** @description POST /api/calc/days. */
+        DaysRequest: {
+            steps?: null | components["schemas"]["DayStepRequest"][];
+            bench?: null | components["schemas"]["BenchDayRequest"][];
+            except?: null | components["schemas"]["OtherDayRequest"][];
+            startAt?: null | string;
+            /** Format: int32 */
+            horizonDays?: null | number;
+        };
         /** @description A colour for the middle of the bed that makes the water look deeper than it is. */
         DeepBed: {
             /**
@@ -8144,6 +8506,8 @@ export interface components {
              */
             y: number;
         };
+        /** @enum {unknown} */
+        LinkFrom: "start" | "end";
         /** @description A fall for the surface work. */
         ListedFall: {
             /** @description Where. */
@@ -8711,6 +9075,30 @@ export interface components {
              */
             maxDepthMm: number;
         };
+        /** @description A date that is not as its weekday: it replaces that day's hours. Several for one date add up. */
+        OtherDay: {
+            /**
+             * Format: date
+             * @description Which date.
+             */
+            date: string;
+            /**
+             * Format: int32
+             * @description From this minute of the day; null with ToMin: closed.
+             */
+            fromMin: null | number;
+            /**
+             * Format: int32
+             * @description To this minute of the day.
+             */
+            toMin: null | number;
+        };
+        /** @description A date that is not as its weekday, "2027-03-02". */
+        OtherDayRequest: {
+            date?: null | string;
+            from?: null | string;
+            to?: null | string;
+        };
         /** @description A closed outline on the board, drawn straight or as a smooth curve through its points. At least three points. */
         Outline: {
             /** @description Corners or curve points in order; the last joins the first. */
@@ -8720,6 +9108,25 @@ export interface components {
              * @default false
              */
             curved: boolean;
+        };
+        /** @description A step of the maker's own. */
+        OwnStep: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /** @description What is done. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Hands-on minutes.
+             */
+            handsOnMin: number;
+            /**
+             * Format: int32
+             * @description Wait after them, minutes.
+             */
+            waitMin: number;
+            /** @description Ids of steps it comes after; one that is not there counts for nothing. */
+            after: string[];
         };
         /**
          * @description Which part of a product a bottle holds.
@@ -10373,6 +10780,47 @@ export interface components {
              */
             seeMm: number;
         };
+        /** @description Why one step comes after another, and how soon and how late. */
+        StepLink: {
+            /** @description The link. */
+            link: components["schemas"]["DayLink"];
+            /** @description Its reason, in the maker's words. */
+            why: string;
+            /**
+             * @description Whether it may be missed at the price of scuffing and wiping the surface.
+             * @default false
+             */
+            scuff: boolean;
+        };
+        /** @description What a maker says of one step: what nobody says stays as it is reckoned. */
+        StepNote: {
+            /** @description The step. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description It is to begin then, whatever the bench hours; null leaves it to the plan.
+             */
+            pinnedAt: null | string;
+            /**
+             * Format: date-time
+             * @description It was begun then and is done; null while it is ahead.
+             */
+            doneAt: null | string;
+            /**
+             * Format: int32
+             * @description Hands-on minutes; null as reckoned.
+             */
+            handsOnMin: null | number;
+            /**
+             * Format: int32
+             * @description Wait after them, minutes; null as reckoned.
+             */
+            waitMin: null | number;
+            /** @description Its name; null as it is called. */
+            name: null | string;
+            /** @description Whether it is left out. */
+            leftOut: boolean;
+        };
         /** @description A step wedge as its maker read it off: one tint in clear resin, poured to several depths on a light and a dark backing. */
         StepWedge: {
             /**
@@ -11392,6 +11840,11 @@ export interface components {
             /** @description What is seen through the resin, '#rrggbb'. */
             colour: string;
         };
+        /**
+         * @description A day of the week; its number is the calendar's own, Sunday 0.
+         * @enum {unknown}
+         */
+        Weekday: "sun" | "mon" | "tue" | "wed" | "thu" | "fri" | "sat";
         /** @description A weighing. */
         WeighingRequest: {
             /** Format: double */

@@ -1,0 +1,75 @@
+using System.Text.Json.Serialization;
+
+namespace InkBasin.Core.Days;
+
+/// <summary>What kind of work a step is.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<BuildStepKind>))]
+public enum BuildStepKind
+{
+    /// <summary>Plastering the ground; it waits until that is dry.</summary>
+    [JsonStringEnumMemberName("skin")] Skin,
+
+    /// <summary>Painting the bed.</summary>
+    [JsonStringEnumMemberName("colour")] Colour,
+
+    /// <summary>Sealing the bed and the seams.</summary>
+    [JsonStringEnumMemberName("seal")] Seal,
+
+    /// <summary>Putting dams up.</summary>
+    [JsonStringEnumMemberName("dams")] Dams,
+
+    /// <summary>A water test.</summary>
+    [JsonStringEnumMemberName("test")] Test,
+
+    /// <summary>A layer.</summary>
+    [JsonStringEnumMemberName("pour")] Pour,
+
+    /// <summary>The last look at a first layer before the night.</summary>
+    [JsonStringEnumMemberName("look")] Look,
+
+    /// <summary>Setting something into a layer.</summary>
+    [JsonStringEnumMemberName("thing")] Thing,
+
+    /// <summary>Ripples in the last layer while it sets.</summary>
+    [JsonStringEnumMemberName("ripples")] Ripples,
+
+    /// <summary>Taking dams off and trimming.</summary>
+    [JsonStringEnumMemberName("strip")] Strip,
+
+    /// <summary>Gel on the surface.</summary>
+    [JsonStringEnumMemberName("gel")] Gel,
+
+    /// <summary>Growth, edges and veneer.</summary>
+    [JsonStringEnumMemberName("growth")] Growth,
+
+    /// <summary>A picture of it.</summary>
+    [JsonStringEnumMemberName("photograph")] Photograph,
+
+    /// <summary>The maker's own.</summary>
+    [JsonStringEnumMemberName("own")] Own,
+}
+
+/// <summary>Why one step comes after another, and how soon and how late.</summary>
+/// <param name="Link">The link.</param>
+/// <param name="Why">Its reason, in the maker's words.</param>
+/// <param name="Scuff">Whether it may be missed at the price of scuffing and wiping the surface.</param>
+public sealed record StepLink(DayLink Link, string Why, bool Scuff = false);
+
+/// <summary>A step of a build.</summary>
+/// <param name="Id">Which; the same from plan to plan.</param>
+/// <param name="Kind">What kind of work.</param>
+/// <param name="WaterId">The water it belongs to; null for the build's own.</param>
+/// <param name="Name">What is done.</param>
+/// <param name="HandsOnMin">Hands-on minutes.</param>
+/// <param name="WaitMin">Wait after them, minutes.</param>
+/// <param name="AttendedMin">Of that, at the bench, minutes.</param>
+/// <param name="After">What it comes after, and why.</param>
+/// <param name="WaitFrom">Where its minutes and its wait come from.</param>
+public sealed record BuildStep(string Id, BuildStepKind Kind, string? WaterId, string Name, int HandsOnMin, int WaitMin, int AttendedMin, IReadOnlyList<StepLink> After, string WaitFrom)
+{
+    /// <summary>It was begun then; null while it is ahead.</summary>
+    public DateTimeOffset? DoneAt { get; init; }
+
+    /// <summary>It is held there by hand.</summary>
+    public DateTimeOffset? PinnedAt { get; init; }
+}
