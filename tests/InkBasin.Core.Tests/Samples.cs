@@ -1,5 +1,6 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Dams;
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
@@ -98,5 +99,6 @@ internal static class Samples
         Begun = [new BegunPour("p", "w", 1, Evening, [])],
         Drying = new DryingLog { Weighings = [new LoggedWeighing(Evening, 950)] },
         RoomLog = [new RoomReading(Evening, 21)],
+        Days = new DaysChoice { Except = [new OtherDay(new DateOnly(2027, 3, 4), 600, 720)], Notes = [new StepNote("skin") { HandsOnMin = 45 }], Own = [new OwnStep("o", "Own work", 20, 0, ["skin"])] },
     };
 }

@@ -43,13 +43,13 @@ public class TintTests(ServerFixture server) : IClassFixture<ServerFixture>
         JsonNode Ink(JsonNode answer) => answer["plan"]!["waters"]![0]!["ink"]!;
         var inked = Ink(await client.Edit(at, Set("waters", water, new { ink = new { tintId = id, mlPer100Ml = 0.1, shades = Array.Empty<object>() } })));
         Assert.Contains(inked["cautions"]!.AsArray(), caution => Word(caution).Contains("Weed has no wedge yet", StringComparison.Ordinal));
-        var before = Word(inked["puddle"]!["hex"]);
+        var before = Word(inked["inHand"]![0]!["puddle"]!["hex"]);
 
         // Measured, the water looks otherwise and the caution is gone.
         using (var put = await client.PutAsJsonAsync($"/api/stores/tints/{id}", new { name = "Weed", kind = "acrylicInk", wedge = Wedge("#5a4a10") })) Assert.Equal(HttpStatusCode.OK, put.StatusCode);
         inked = Ink(await client.Get(at));
         Assert.DoesNotContain(inked["cautions"]!.AsArray(), caution => Word(caution).Contains("no wedge", StringComparison.Ordinal));
-        Assert.NotEqual(before, Word(inked["puddle"]!["hex"]));
+        Assert.NotEqual(before, Word(inked["inHand"]![0]!["puddle"]!["hex"]));
         Assert.Equal("#5a4a10", Word((await client.Get($"/api/stores/tints/{id}/label"))["wedge"]!["readings"]![2]!["colour"]));
 
         // Its label goes with the build's file, and comes back with it where the shelf has it no more.

@@ -39,7 +39,7 @@ public sealed record BenchDay(Weekday Day, int FromMin, int ToMin);
 /// <param name="Date">Which date.</param>
 /// <param name="FromMin">From this minute of the day; null with <paramref name="ToMin"/>: closed.</param>
 /// <param name="ToMin">To this minute of the day.</param>
-public sealed record OtherDay(DateOnly Date, int? FromMin, int? ToMin);
+public sealed record OtherDay(DateOnly Date, int? FromMin = null, int? ToMin = null);
 
 /// <summary>A stretch at the bench, minutes from <see cref="BenchHours.Midnight"/>, both ends in it.</summary>
 /// <param name="From">Its first minute.</param>

@@ -52,6 +52,7 @@ public static class BuildSteps
     private const int TestMin = 20;
     private const int TestDryMin = 24 * 60;
     private const int RippleMin = 15;
+    private const int RippleWaitMin = 10;
     private const int LookMin = 5;
     private const int ThingMin = 5;
     private const int GelMin = 20;
@@ -153,8 +154,14 @@ public static class BuildSteps
         }
 
         var end = $"{id}:pour:{layers.Count}";
-        if (water.Ripples is { } ripples && water.Gel is null && water.Waves.HeightMm >= SurfacePlan.SeenMm && Minutes(ripples.ClosesAtH) - RippleMin >= Minutes(ripples.HoldsFromH))
-            yield return new($"{id}:ripples", BuildStepKind.Ripples, id, $"Ripples in {name}", RippleMin, 0, 0, [new(new DayLink(end, LinkFrom.Start, Minutes(ripples.HoldsFromH), Minutes(ripples.ClosesAtH) - RippleMin), "while a nudge stays and before it gels")], "");
+        if (water.Ripples is { } ripples && water.Gel is null && water.Waves.HeightMm >= SurfacePlan.SeenMm)
+        {
+            // In a long window some minutes will do; a short one is waited for and used up.
+            var (holds, closes) = (Minutes(ripples.HoldsFromH), Minutes(ripples.ClosesAtH));
+            var (from, to, work) = closes - holds >= RippleMin ? (holds, closes - RippleMin, RippleMin) : (Math.Max(0, holds - RippleWaitMin), holds, Fives(closes - holds + RippleWaitMin));
+            yield return new($"{id}:ripples", BuildStepKind.Ripples, id, $"Ripples in {name}", work, 0, 0, [new(new DayLink(end, LinkFrom.Start, from, to), "while a nudge stays and before it gels")], "");
+        }
+
         yield return new($"{id}:strip", BuildStepKind.Strip, id, water.Dams > 0 ? $"Strip and trim {name}" : $"Trim {name}", Fives(LayOutMin + (5.0 * water.Dams)), 0, 0, [new(new DayLink(end), "firm enough to strip; what crept up cuts while it is green")], "");
         if (water.Gel is not { } gel) yield break;
         var full = Math.Max(0, Minutes((water.Plans.FullCureH ?? last.FullCureH) - last.PourH));

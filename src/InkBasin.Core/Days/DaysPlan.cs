@@ -60,63 +60,67 @@ public sealed record DaysPlan(
         ArgumentNullException.ThrowIfNull(steps);
         ArgumentNullException.ThrowIfNull(choice);
         var hours = new BenchHours(now, HorizonDays, choice.Week, choice.Except, zone);
+        steps = [.. steps.Where(step => !IsOver(step, steps, now))];
         if (steps.Count == 0) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null);
-        try
+        foreach (var walks in new[] { false, true })
         {
-            return Placed(steps, hours, Solve(steps, hours, choice, Slack.None, search, cancel), Slack.None);
+            // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing: both are told. Anything else stands in the way.
+            var (plan, scuffs, why) = Seek(steps, hours, choice, walks, search, cancel);
+            if (plan is not null) return Placed(steps, hours, plan, scuffs);
+            if (walks) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, why, [.. OffersOf(steps, choice, hours, search, cancel)], null);
         }
-        catch (RefusedException clash) when (clash.Kind == RefusalKind.Impossible)
-        {
-            // A window that cannot be kept costs a scuffing, a look outside the bench hours a walk: both are told. Anything else stands in the way.
-            foreach (var slack in new[] { Slack.Looks, Slack.Windows })
-                if (Try(steps, hours, choice, slack, search, cancel) is { } relaxed) return Placed(steps, hours, relaxed, slack);
-            return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, clash.Message, [.. OffersOf(steps, choice, hours, search, cancel)], null);
-        }
+
+        throw new InvalidOperationException("Both were tried.");
     }
 
-    // What is given up, one after the other, where nothing fits: looks fall in bench hours; layers fall in the window of the one under them.
-    private enum Slack
-    {
-        None,
-        Looks,
-        Windows,
-    }
+    // A look whose moment went by with a pour that is logged: nobody can take it any more, and it holds nothing up.
+    private static bool IsOver(BuildStep step, IReadOnlyList<BuildStep> steps, DateTimeOffset now) =>
+        step is { DoneAt: null, Kind: BuildStepKind.Look or BuildStepKind.Thing or BuildStepKind.Ripples }
+        && step.After.Any(link => link.Link is { From: LinkFrom.Start, GreatestMin: { } greatest } && steps.FirstOrDefault(one => one.Id == link.Link.Id)?.DoneAt is { } began && began.AddMinutes(greatest) < now);
 
-    /// <summary>Steps as the timetable has them: what is done or pinned is held where it is.</summary>
-    private static DayStep[] StepsOf(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, Slack slack)
+    // Steps as the timetable has them: what is done or pinned is held where it is.
+    private static DayStep[] StepsOf(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, bool walks)
     {
         var waking = new BenchHours(hours.Start, hours.HorizonDays, choice.Waking, [], hours.Zone).Windows();
-        return [.. steps.Select(step => new DayStep(step.Id, step.HandsOnMin, step.WaitMin, Math.Min(step.AttendedMin, step.WaitMin), [.. step.After.Select(link => slack == Slack.Windows && link.Scuff ? link.Link with { GreatestMin = null } : link.Link)])
+        return [.. steps.Select(step => new DayStep(step.Id, step.HandsOnMin, step.WaitMin, Math.Min(step.AttendedMin, step.WaitMin), [.. step.After.Select(link => link.Link)])
         {
-            Within = step.Kind == BuildStepKind.Look || (slack != Slack.None && step.Kind is BuildStepKind.Thing or BuildStepKind.Ripples) ? waking : null,
+            Within = step.Kind == BuildStepKind.Look || (walks && step.Kind is BuildStepKind.Thing or BuildStepKind.Ripples) ? waking : null,
             Name = $"“{step.Name}”",
+
             // What was to begin by now and has not is to be placed anew.
             HeldAtMin = step.DoneAt is { } done ? hours.MinuteOf(done) : step.PinnedAt is { } pinned && pinned >= hours.Start ? hours.MinuteOf(pinned) : null,
         })];
     }
 
-    private static Timetable Solve(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, Slack slack, TimetableSearch search, CancellationToken cancel) =>
-        Timetable.Of(StepsOf(steps, hours, choice, slack), hours, search, cancel);
-
-    private static Timetable? Try(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, Slack slack, TimetableSearch search, CancellationToken cancel)
+    // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
+    private static (Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, bool walks, TimetableSearch search, CancellationToken cancel)
     {
+        var (asked, scuffs) = (StepsOf(steps, hours, choice, walks), new HashSet<(int Step, int Link)>());
         try
         {
-            return Solve(steps, hours, choice, slack, search, cancel);
+            while (true)
+            {
+                var (plan, clash) = Timetable.Seek(asked, hours, search, cancel);
+                if (plan is not null) return (plan, scuffs, null);
+                var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.Contains(one), (Step: -1, Link: -1));
+                if (!walks || window.Step < 0) return (null, scuffs, TimetableClash.Refusal(asked, hours, clash).Message);
+                scuffs.Add(window);
+                asked[window.Step] = asked[window.Step] with { After = [.. asked[window.Step].Links.Select((link, k) => k == window.Link ? link with { GreatestMin = null } : link)] };
+            }
         }
-        catch (RefusedException still) when (still.Kind == RefusalKind.Impossible)
+        catch (RefusedException none) when (none.Kind == RefusalKind.Impossible)
         {
-            return null;
+            return (null, scuffs, none.Message);
         }
     }
 
-    private static DaysPlan Placed(IReadOnlyList<BuildStep> steps, BenchHours hours, Timetable plan, Slack slack)
+    private static DaysPlan Placed(IReadOnlyList<BuildStep> steps, BenchHours hours, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs)
     {
         var at = plan.Steps.ToDictionary(step => step.Id);
-        bool Missed(BuildStep step) => slack == Slack.Windows && step.DoneAt is null && step.After.Any(link => link is { Scuff: true, Link.GreatestMin: { } greatest } && at[step.Id].StartMin - (link.Link.From == LinkFrom.Start ? at[link.Link.Id].StartMin : at[link.Link.Id].ReadyMin) > greatest);
+        bool Missed(BuildStep step, int index) => step.After.Index().Any(one => scuffs.Contains((index, one.Index)) && one.Item.Link is { GreatestMin: { } greatest } link && at[step.Id].StartMin - (link.From == LinkFrom.Start ? at[link.Id].StartMin : at[link.Id].ReadyMin) > greatest);
         var windows = hours.Windows();
         bool Outside(BuildStep step) => step.DoneAt is null && step.HandsOnMin + step.AttendedMin > 0 && !windows.Any(window => window.From <= at[step.Id].StartMin && at[step.Id].HandsOnEndMin <= window.To);
-        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step), Outside(step))).OrderBy(place => place.StartAt)];
+        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i), Outside(step))).OrderBy(place => place.StartAt)];
         var stretches = StretchesOf(places, hours, plan.FinishMin);
         return new DaysPlan(places, stretches, hours.At(plan.FinishMin), plan.Visits, plan.Optimal, null, [], stretches.FirstOrDefault(one => one.StepIds.Count > 0));
     }
@@ -149,21 +153,14 @@ public sealed record DaysPlan(
             ("An evening from 18:30 to 22:00 every day", choice with { Week = [.. choice.Week, .. Enumerable.Range(0, 7).Select(day => new BenchDay((Weekday)day, (18 * HourMin) + 30, 22 * HourMin))] }),
             ("Saturdays and Sundays from 9:00 to 18:00", choice with { Week = [.. choice.Week, new(Weekday.Saturday, 9 * HourMin, 18 * HourMin), new(Weekday.Sunday, 9 * HourMin, 18 * HourMin)] }),
         ];
-        foreach (var (what, other) in tries)
-        {
-            var freed = Try(steps, hours with { Week = other.Week }, other, Slack.Windows, search, cancel);
-            yield return freed is null
-                ? new DaysOffer($"{what}: that does not free it.", null)
-                : new DaysOffer($"{what}: then it is finished {Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin));
-        }
+        DaysOffer Offer(string what, IReadOnlyList<BuildStep> tried, DaysChoice other) => Seek(tried, hours with { Week = other.Week }, other, walks: true, search, cancel).Plan is { } freed
+            ? new DaysOffer($"{what}: then it is finished {Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin))
+            : new DaysOffer($"{what}: that does not free it.", null);
+        foreach (var (what, other) in tries) yield return Offer(what, steps, other);
+        if (steps.Any(step => step is { PinnedAt: not null, DoneAt: null })) yield return Offer("Every step let go that is held by hand", [.. steps.Select(step => step with { PinnedAt = null })], choice);
 
-        if (steps.Any(step => step is { PinnedAt: not null, DoneAt: null }))
-        {
-            var freed = Try([.. steps.Select(step => step with { PinnedAt = null })], hours, choice, Slack.Windows, search, cancel);
-            yield return freed is null
-                ? new DaysOffer("Every step let go that is held by hand: that does not free it.", null)
-                : new DaysOffer($"Every step let go that is held by hand: then it is finished {Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin));
-        }
+        // Nothing comes after ripples: they can go without a gap.
+        if (steps.Any(step => step is { Kind: BuildStepKind.Ripples, DoneAt: null })) yield return Offer("The surface left to itself, and ripples laid on in gel once it is cured", [.. steps.Where(step => step.Kind != BuildStepKind.Ripples)], choice);
     }
 
     private static string Date(DateTimeOffset at) => at.ToString("ddd d MMM, HH:mm", System.Globalization.CultureInfo.InvariantCulture);

@@ -23,8 +23,8 @@ public sealed record TimetableSearch(TimeSpan Limit)
 /// <param name="Optimal">Whether it is proved that no plan finishes sooner, nor as soon with fewer visits.</param>
 public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, int Visits, bool Optimal)
 {
-    // What makes no plan better, only tidier, is not waited for.
-    private static readonly TimeSpan TidyLimit = TimeSpan.FromMilliseconds(300);
+    // What makes no plan better, only tidier, is not waited for long; counted in the solver's own work, not by the clock, so that the same steps always lie the same.
+    private const double TidyWork = 0.2;
 
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>
@@ -37,37 +37,45 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     /// <exception cref="OperationCanceledException">It was called off.</exception>
     public static Timetable Of(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel = default)
     {
+        var (plan, clash) = Seek(steps, hours, search, cancel);
+        return plan ?? throw TimetableClash.Refusal(steps, hours, clash);
+    }
+
+    /// <summary>The same; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much.</summary>
+    internal static (Timetable? Plan, IReadOnlyList<(int Step, int Link)> Clash) Seek(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel)
+    {
         ArgumentNullException.ThrowIfNull(hours);
         ArgumentNullException.ThrowIfNull(search);
         DayStep.Check(steps);
         hours.Check();
         var windows = hours.Windows();
         TimetableClash.OfSteps(steps, hours, windows);
+        TimetableClash.OfWork(steps, hours, windows);
         TimetableClash.OfCycles(steps);
         var ends = DateTimeOffset.UtcNow + search.Limit;
         TimeSpan Left() => ends - DateTimeOffset.UtcNow is var left && left > TimeSpan.FromMilliseconds(50) ? left : TimeSpan.FromMilliseconds(50);
 
-        var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish(), Left());
-        if (finish is CpSolverStatus.Infeasible) throw TimetableClash.Of(steps, hours, windows, cancel);
+        var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish());
+        if (finish is CpSolverStatus.Infeasible) return (null, TimetableClash.Of(steps, hours, windows, cancel));
         if (first is null) throw new RefusedException("steps", $"No plan was found within {search.Limit.TotalSeconds:0} s: give it longer, or fewer steps at once.", RefusalKind.Impossible);
         var plan = TimetableModel.Place(steps, first, windows, optimal: false);
         search.Found?.Invoke(plan);
-        if (finish is not CpSolverStatus.Optimal || search.Enough.IsCancellationRequested) return plan;
+        if (finish is not CpSolverStatus.Optimal || search.Enough.IsCancellationRequested) return (plan, []);
 
-        var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits(), Left());
+        var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits());
         if (second is not null) plan = TimetableModel.Place(steps, second, windows, visits is CpSolverStatus.Optimal);
         search.Found?.Invoke(plan);
-        if (!plan.Optimal || search.Enough.IsCancellationRequested) return plan;
+        if (!plan.Optimal || search.Enough.IsCancellationRequested) return (plan, []);
 
         // Beyond that all are alike to the solver, not to a maker: nothing is put off without a reason.
-        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits), Left() < TidyLimit ? Left() : TidyLimit);
-        return third is null ? plan : TimetableModel.Place(steps, third, windows, optimal: true);
+        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits), TidyWork);
+        return (third is null ? plan : TimetableModel.Place(steps, third, windows, optimal: true), []);
 
-        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim, TimeSpan limit)
+        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim, double? work = null)
         {
             cancel.ThrowIfCancellationRequested();
             aim(model);
-            var solved = model.Solve(limit, search.Enough, cancel);
+            var solved = model.Solve(Left(), search.Enough, cancel, work);
             cancel.ThrowIfCancellationRequested();
             return solved;
         }

@@ -18,6 +18,21 @@ internal static class TimetableClash
         }
     }
 
+    /// <summary>
+    /// Refuses more work than the windows hold: of steps so long or longer a window takes no more than go into it after one another. A search would try them in every order
+    /// before it saw that (the pigeonhole principle).
+    /// </summary>
+    public static void OfWork(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows)
+    {
+        int[] work = [.. steps.Where(step => step is { HandsOnMin: > 0, HeldAtMin: null, Within: null }).Select(step => step.HandsOnMin).OrderDescending()];
+        for (var i = 0; i < work.Length; i++)
+        {
+            if (windows.Sum(window => (long)(window.LengthMin / work[i])) <= i) throw TooMuch(steps, hours, windows);
+        }
+
+        if (work.Sum(min => (long)min) > windows.Sum(window => (long)window.LengthMin)) throw TooMuch(steps, hours, windows);
+    }
+
     /// <summary>Refuses steps that wait for each other.</summary>
     public static void OfCycles(IReadOnlyList<DayStep> steps)
     {
@@ -55,8 +70,8 @@ internal static class TimetableClash
         }
     }
 
-    /// <summary>What to refuse with where the steps cannot all be placed.</summary>
-    public static RefusedException Of(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows, CancellationToken cancel)
+    /// <summary>Links that cannot all hold, where the steps cannot all be placed; none where they fit no better without any.</summary>
+    public static IReadOnlyList<(int Step, int Link)> Of(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows, CancellationToken cancel)
     {
         var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(TrialLimit);
 
@@ -71,7 +86,18 @@ internal static class TimetableClash
         }
 
         cancel.ThrowIfCancellationRequested();
+        return clash;
+    }
+
+    /// <summary>What such steps are refused with.</summary>
+    public static RefusedException Refusal(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<(int Step, int Link)> clash)
+    {
         if (clash.Count > 0) return Refusal(steps, clash, "These cannot all hold in the bench hours there are");
+        return TooMuch(steps, hours, hours.Windows());
+    }
+
+    private static RefusedException TooMuch(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows)
+    {
         var work = steps.Sum(step => step.HandsOnMin);
         var open = windows.Sum(window => window.LengthMin);
         return new RefusedException("steps", $"{Words(work)} of work do not go into the {Words(open)} at the bench within {hours.HorizonDays} days, a stretch at a time: give it more hours, or more days.", RefusalKind.Impossible);

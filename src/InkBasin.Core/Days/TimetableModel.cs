@@ -158,9 +158,13 @@ internal sealed class TimetableModel
     }
 
     /// <summary>Seeks; returns the starts in minutes, or null where none were found.</summary>
-    public (CpSolverStatus Status, int[]? Starts) Solve(TimeSpan limit, CancellationToken enough, CancellationToken cancel)
+    /// <param name="limit">At most so long.</param>
+    /// <param name="enough">Stops it with the best so far.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <param name="work">At most so much work, in the solver's own measure, which is the same on every machine; null for no limit.</param>
+    public (CpSolverStatus Status, int[]? Starts) Solve(TimeSpan limit, CancellationToken enough, CancellationToken cancel, double? work = null)
     {
-        using var solver = new CpSolver { StringParameters = Parameters(limit) };
+        using var solver = new CpSolver { StringParameters = Parameters(limit) + (work is { } most ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $",max_deterministic_time:{most}") : "") };
         using var stopped = enough.Register(solver.StopSearch);
         using var calledOff = cancel.Register(solver.StopSearch);
         var status = solver.Solve(_model);

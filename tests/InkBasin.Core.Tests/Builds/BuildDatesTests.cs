@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Pours;
 
@@ -15,6 +16,7 @@ public class BuildDatesTests
         Waters = [Samples.Creek.Waters[0] with { Barrier = new FoamBarrier("Foil", Samples.Evening.AddDays(-5)) }],
         Begun = [new BegunPour("p", "w", 1, Samples.Evening, [new CheckAnswer("w", CheckItem.Dust, false, null, Samples.Evening.AddHours(-1))]) { Result = new PourResult(40, 36, 1, 13.9, 20, "Went well", Samples.Evening.AddHours(2)) }],
         Drying = new DryingLog { PlasteredAt = Samples.Evening.AddDays(-9), Weighings = [new LoggedWeighing(Samples.Evening, 950)], Wettings = [new LoggedWetting(Samples.Evening.AddDays(-3), WettingKind.Wash)] },
+        Days = Samples.Furnished.Days with { Notes = [new StepNote("skin") { PinnedAt = Samples.Evening.AddDays(2), DoneAt = Samples.Evening.AddDays(1) }] },
     };
 
     [Fact]
@@ -41,7 +43,9 @@ public class BuildDatesTests
     }
 
     private static DateTimeOffset? DateOf(string value) =>
-        value.Length > 19 && DateTimeOffset.TryParse(value, CultureInfo.InvariantCulture, out var at) ? at : null;
+        value.Length > 19 && DateTimeOffset.TryParse(value, CultureInfo.InvariantCulture, out var at) ? at
+        : DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? new(day.ToDateTime(TimeOnly.MinValue), TimeSpan.Zero)
+        : null;
 
     private static SortedDictionary<string, string> Leaves(Build build)
     {
@@ -67,7 +71,7 @@ public class BuildDatesTests
         {
             var inner = Nullable.GetUnderlyingType(field.PropertyType) ?? field.PropertyType;
             if (inner.IsGenericType && inner != typeof(string)) inner = inner.GetGenericArguments()[^1];
-            if (inner == typeof(DateTimeOffset)) yield return field.Name;
+            if (inner == typeof(DateTimeOffset) || inner == typeof(DateOnly)) yield return field.Name;
             else if (inner.Assembly == typeof(Build).Assembly && !inner.IsEnum && inner.IsClass)
                 foreach (var path in DateFields(inner, [.. within])) yield return $"{field.Name}.{path}";
         }

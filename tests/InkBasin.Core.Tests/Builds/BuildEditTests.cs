@@ -2,6 +2,7 @@ using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Joints;
@@ -65,6 +66,16 @@ public class BuildEditTests
         { new RemoveItem("drying.weighings", "2027-03-01T19:00:00.000Z"), "Strike a weighing out" },
         { Add("roomLog", new RoomReading(Samples.Evening.AddHours(1), 18.5)), "Log the room’s temperature" },
         { new RemoveItem("roomLog", "2027-03-01T19:00:00.000Z"), "Strike a reading of the room out" },
+        { Set(new { days = new { week = new[] { new { day = "mon", fromMin = 600, toMin = 700 } } } }), "Change the hours at the bench" },
+        { Set(new { days = new { except = new[] { new { date = "2027-03-02" } } } }), "Change a day at the bench" },
+        { Add("days.notes", new StepNote("w:pour:2") { PinnedAt = Samples.Evening }), "Hold a step in its place" },
+        { Set("days.notes", "skin", new { doneAt = Samples.Evening }), "Note a step as done" },
+        { Set("days.notes", "skin", new { leftOut = true }), "Leave a step out" },
+        { Set("days.notes", "skin", new { waitMin = 30 }), "Change a step of the days" },
+        { new RemoveItem("days.notes", "skin"), "Let a step be as it is reckoned" },
+        { Add("days.own", new OwnStep("o2", "Sand the quay", 40, 0, [])), "Add Sand the quay" },
+        { new RemoveItem("days.own", "o"), "Remove Own work" },
+        { Set("days.own", "o", new { waitMin = 30 }), "Change Own work" },
         { new Together("Split it into reaches", [Set(new { name = "New name" }), Set(new { scale = 35 }), new RemoveItem("waters", "w")]), "Split it into reaches" },
         { new AnswerCheck("w", CheckItem.Dust, new CheckAnswer("w", CheckItem.Dust, false, null, Samples.Evening)), "Answer a check" },
         { new AnswerCheck("w", CheckItem.Level, null), "Take an answer back" },

@@ -274,6 +274,10 @@ public class TimetableTests
         var crowded = Assert.Throws<RefusedException>(() => Timetable.Of([.. Enumerable.Range(0, 12).Select(i => new DayStep($"s{i}", 200))], Hours(6), Search));
         Assert.Equal("steps", crowded.Field);
         Assert.Contains("40 h of work", crowded.Message, StringComparison.Ordinal);
+        // Seven of them go into six days: five evenings and a Saturday of two.
+        Assert.Equal(7, Timetable.Of([.. Enumerable.Range(0, 7).Select(i => new DayStep($"s{i}", 200))], Hours(6), Search).Steps.Count);
+        Assert.Equal("steps", Assert.Throws<RefusedException>(() => Timetable.Of([.. Enumerable.Range(0, 8).Select(i => new DayStep($"s{i}", 200))], Hours(6), Search)).Field);
+        Assert.Equal("steps", Assert.Throws<RefusedException>(() => Timetable.Of([.. Enumerable.Range(0, 60).Select(i => new DayStep($"s{i}", 40))], Hours(6), Search)).Field);
         var long_ = Assert.Throws<RefusedException>(() => Timetable.Of([new("forge", 600)], Hours(), Search));
         Assert.Contains("forge needs 10 h at the bench in one go, and no stretch there is so long (the longest is 9 h)", long_.Message, StringComparison.Ordinal);
     }

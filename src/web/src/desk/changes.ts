@@ -6,9 +6,11 @@ import type {
   LoggedWeighing,
   LoggedWetting,
   Neighbour,
+  OwnStep,
   Step,
   RoomReading,
   StandIn,
+  StepNote,
   TrialPuddle,
   Water,
   WaterTest,
@@ -27,6 +29,8 @@ export interface Lists {
   'drying.weighings': LoggedWeighing;
   'drying.wettings': LoggedWetting;
   roomLog: RoomReading;
+  'days.notes': StepNote;
+  'days.own': OwnStep;
 }
 
 /** Fields of a thing by name; those of a thing within it may be given in part. */

@@ -15,6 +15,7 @@ import { useTool } from '../sheet/useTool';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
+import { DaysStage } from '../stages/days/DaysStage';
 import { InkSlip } from '../stages/ink/InkSlip';
 import { withPlace } from '../stages/ink/recipe';
 import { Wedge } from '../stages/ink/Wedge';
@@ -155,6 +156,14 @@ function Instruments({ stage }: { stage: StagePath }) {
     void edit(addTo('waters', water));
   };
 
+  if (stage === 'days')
+    return (
+      <div className="bench stage-days">
+        <Header onHelp={() => setHelp(true)} />
+        <DaysStage />
+        <Help show={help} onHide={() => setHelp(false)} />
+      </div>
+    );
   return (
     <div className={`bench stage-${stage}`} data-looking={looking ?? undefined}>
       <Header onHelp={() => setHelp(true)} />

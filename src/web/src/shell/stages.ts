@@ -5,6 +5,7 @@ export const STAGES = [
   { path: 'water', name: 'Water', key: '3' },
   { path: 'pours', name: 'Pours', key: '4' },
   { path: 'ink', name: 'Ink', key: '5' },
+  { path: 'days', name: 'Days', key: '6' },
 ] as const;
 
 export type StagePath = (typeof STAGES)[number]['path'];

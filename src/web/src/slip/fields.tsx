@@ -170,17 +170,19 @@ export function OptionalField({
 export function TextField({
   label,
   value,
+  mayBeEmpty = false,
   onChange,
 }: {
   label: string;
   value: string;
+  mayBeEmpty?: boolean;
   onChange: (value: string) => void;
 }) {
   const id = useId();
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
   const keep = () => {
-    if (text.trim() !== '' && text !== value) onChange(text.trim());
+    if ((mayBeEmpty || text.trim() !== '') && text !== value) onChange(text.trim());
     else setText(value);
   };
   return (

@@ -1,0 +1,65 @@
+using System.Net;
+using static InkBasin.Server.Tests.Edits;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>The days of a build, over the wire.</summary>
+public class DaysTests(ServerFixture server) : IClassFixture<ServerFixture>
+{
+    private static async Task<string> Pool(HttpClient client)
+    {
+        var at = await client.Begin();
+        object[] corners = [new { xMm = 60, yMm = 30 }, new { xMm = 140, yMm = 30 }, new { xMm = 140, yMm = 70 }, new { xMm = 60, yMm = 70 }];
+        await client.Post($"{at}/edits", new { version = 1, edit = Add("recipe", new { kind = "pond", id = "pond", name = "Pond", enabled = true, outline = new { points = corners, curved = false }, depthMm = 8, shelfDepthMm = 0, shelfWidthMm = 0, slopeDeg = 90 }, 1) });
+        await client.Post($"{at}/edits", new { version = 2, edit = Add("waters", new { id = "w", name = "Pool", seed = new { xMm = 100, yMm = 50 }, waterlineMm = 22.0, productId = "coating-epoxy", ink = new { tintId = "umber", mlPer100Ml = 0.5 } }, 0) });
+        return at;
+    }
+
+    private static string Start(System.Text.Json.Nodes.JsonNode days, string id) =>
+        days["places"]!.AsArray().Single(place => place!["step"]!["id"]!.GetValue<string>() == id)!["startAt"]!.GetValue<string>();
+
+    [Fact]
+    public async Task Every_demo_has_its_days()
+    {
+        using var client = server.CreateClient();
+        foreach (var card in (await client.Get("/api/builds")).AsArray().Where(card => card!["name"]!.GetValue<string>() is "Sallow Quay" or "Three Weirs at Ondry" or "The Drowned Pit"))
+        {
+            var days = await client.Get($"/api/builds/{card!["id"]}/days");
+            Assert.NotNull(days["finishAt"]);
+            Assert.NotEmpty(days["places"]!.AsArray());
+        }
+    }
+
+    [Fact]
+    public async Task A_step_held_or_done_stays_and_undo_lets_it_go()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        var before = await client.Get($"{at}/days");
+        var held = DateTimeOffset.Parse(Start(before, "w:pour:1"), System.Globalization.CultureInfo.InvariantCulture).AddDays(2);
+        await client.Post($"{at}/edits", new { version = 3, edit = Add("days.notes", new { id = "w:pour:1", pinnedAt = held }) });
+        var after = await client.Get($"{at}/days");
+        Assert.Equal(held, DateTimeOffset.Parse(Start(after, "w:pour:1"), System.Globalization.CultureInfo.InvariantCulture));
+        await client.Post($"{at}/undo", new { version = 4 });
+        Assert.Equal(Start(before, "w:pour:1"), Start(await client.Get($"{at}/days"), "w:pour:1"));
+
+        // A day away takes what stood on it to another.
+        var day = Start(before, "w:colour")[..10];
+        await client.Post($"{at}/edits", new { version = 5, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { except = new[] { new { date = day } } } } } });
+        Assert.NotEqual(day, Start(await client.Get($"{at}/days"), "w:colour")[..10]);
+    }
+
+    [Fact]
+    public async Task Where_nothing_fits_the_days_say_so_and_the_build_stays_whole()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        await client.Post($"{at}/edits", new { version = 3, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = new[] { new { day = "mon", fromMin = 600, toMin = 605 } } } } } });
+        var days = await client.Get($"{at}/days");
+        Assert.Contains("needs", days["clash"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.NotEmpty(days["offers"]!.AsArray());
+        var (status, _) = await client.Post($"{at}/edits", new { version = 4, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = new[] { new { day = "mon", fromMin = 700, toMin = 605 } } } } } });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.Equal(HttpStatusCode.NotFound, (await client.GetAsync($"/api/builds/{Guid.NewGuid()}/days")).StatusCode);
+    }
+}
