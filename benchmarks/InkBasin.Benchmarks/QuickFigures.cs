@@ -87,6 +87,9 @@ public static class QuickFigures
         Line(output, "stroke_1000x700_p95", stroke, "ms");
         Line(output, "step_drag_1000x700_p95", step, "ms");
         Line(output, "stroke_kept_1000x700_p95", kept, "ms");
+        var (first, again) = await server.MeasureDaysAsync();
+        Line(output, "days_first", first, "ms");
+        Line(output, "days_replan_p95", again, "ms");
     }
 
     /// <summary>Measures and prints what the eye waits for.</summary>

@@ -18,6 +18,9 @@ public class Screenshots(BrowserFixture fixture)
             renamed.EnsureSuccessStatusCode();
         }
 
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+        _page.Until(() => _page.First(".days-peg"), "the days");
+        Save("days");
         _page.Open(id, "water");
         Save("water");
         await Post($"/api/builds/{id}/edits", new
@@ -86,7 +89,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.ClickBoard(215, 85);
         _page.Until(() => _page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "all of it poured");
         _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Pour test').scrollIntoView()");
-        Save("pour-test");
         _page.Press(OpenQA.Selenium.Keys.Escape);
         _page.Press("z");
         _page.Open(id, "pours");
