@@ -18,6 +18,7 @@ public class Screenshots(BrowserFixture fixture)
             renamed.EnsureSuccessStatusCode();
         }
 
+        _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
         _page.Until(() => _page.First(".days-peg"), "the days");
         Save("days");

@@ -24,7 +24,7 @@ public sealed record TimetableSearch(TimeSpan Limit)
 public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, int Visits, bool Optimal)
 {
     // What makes no plan better, only tidier, is not waited for long; counted in the solver's own work, not by the clock, so that the same steps always lie the same.
-    private const double TidyWork = 0.2;
+    private const double TidyWork = 0.03;
 
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>

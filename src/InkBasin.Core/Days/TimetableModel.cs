@@ -8,6 +8,8 @@ internal sealed class TimetableModel
 {
     private const int Grain = BenchHours.GrainMin;
 
+    private static readonly TimeSpan Quick = TimeSpan.FromSeconds(1.5);
+
     private readonly CpModel _model = new();
     private readonly IReadOnlyList<DayStep> _steps;
     private readonly IReadOnlyList<BenchWindow> _windows;
@@ -164,7 +166,17 @@ internal sealed class TimetableModel
     /// <param name="work">At most so much work, in the solver's own measure, which is the same on every machine; null for no limit.</param>
     public (CpSolverStatus Status, int[]? Starts) Solve(TimeSpan limit, CancellationToken enough, CancellationToken cancel, double? work = null)
     {
-        using var solver = new CpSolver { StringParameters = Parameters(limit) + (work is { } most ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $",max_deterministic_time:{most}") : "") };
+        // A plan of some dozens of steps is found and proved while presolving alone would go on; only one that is not is presolved.
+        var quick = limit < Quick ? limit : Quick;
+        var found = Seek(Parameters(quick, work) + ",cp_model_presolve:false", enough, cancel);
+        if (work is not null || found.Status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible || limit <= quick || enough.IsCancellationRequested || cancel.IsCancellationRequested) return found;
+        var longer = Seek(Parameters(limit - quick), enough, cancel);
+        return longer.Starts is null && found.Starts is not null ? found : longer;
+    }
+
+    private (CpSolverStatus Status, int[]? Starts) Seek(string parameters, CancellationToken enough, CancellationToken cancel)
+    {
+        using var solver = new CpSolver { StringParameters = parameters };
         using var stopped = enough.Register(solver.StopSearch);
         using var calledOff = cancel.Register(solver.StopSearch);
         var status = solver.Solve(_model);
@@ -182,8 +194,9 @@ internal sealed class TimetableModel
     }
 
     // One worker and one seed: the same steps have the same plan.
-    private static string Parameters(TimeSpan limit) =>
-        string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{limit.TotalSeconds:0.###},num_workers:1,random_seed:7");
+    private static string Parameters(TimeSpan limit, double? work = null) => string.Create(
+        System.Globalization.CultureInfo.InvariantCulture,
+        $"max_time_in_seconds:{limit.TotalSeconds:0.###},num_workers:1,random_seed:7{(work is { } most ? $",max_deterministic_time:{most}" : "")}");
 
     /// <summary>A plan of starts.</summary>
     public static Timetable Place(IReadOnlyList<DayStep> steps, int[] starts, IReadOnlyList<BenchWindow> windows, bool optimal)

@@ -1,0 +1,73 @@
+import { addTo, setIn } from '@web/desk/changes';
+import { hoursRead } from '@web/stages/days/BenchPart';
+import { clockOfDay, minutesOf, noted } from '@web/stages/days/notes';
+import { AWAY_HOUR_PX, BENCH_HOUR_PX, livedTime, rowsOf } from '@web/tideline/livedTime';
+
+const H = 3_600_000;
+
+describe('time as it is lived', () => {
+  const time = livedTime(0, 48 * H, [
+    { fromMs: 18 * H, toMs: 22 * H },
+    { fromMs: 42 * H, toMs: 43 * H },
+  ]);
+
+  it('is wide at the bench, narrow away from it, and never runs back', () => {
+    expect(time.x(22 * H) - time.x(18 * H)).toBeCloseTo(4 * BENCH_HOUR_PX, 6);
+    expect(time.x(18 * H)).toBeCloseTo(18 * AWAY_HOUR_PX, 6);
+    // A short stretch still has room for its date.
+    expect(time.x(43 * H) - time.x(42 * H)).toBeGreaterThan(3 * BENCH_HOUR_PX);
+    const xs = Array.from({ length: 200 }, (_, i) => time.x((i / 199) * 48 * H));
+    xs.slice(1).forEach((x, i) => expect(x).toBeGreaterThan(xs[i] ?? 0));
+    expect(time.x(48 * H)).toBeCloseTo(time.widthPx, 6);
+  });
+
+  it('finds the moment shown at a place', () => {
+    for (const ms of [0, 5, 17.5, 18.25, 21, 30, 42.5, 47].map((h) => h * H))
+      expect(time.at(time.x(ms))).toBeCloseTo(ms, 0);
+  });
+
+  it('cuts stretches at both ends', () => {
+    const cut = livedTime(20 * H, 21 * H, [{ fromMs: 18 * H, toMs: 22 * H }]);
+    expect(cut.widthPx).toBeGreaterThan(0);
+    expect([cut.x(0), cut.x(99 * H)]).toEqual([0, cut.widthPx]);
+  });
+
+  it('puts labels that would touch under one another, as far as there are rows', () => {
+    const at = (left: number) => ({ left, width: 50 });
+    expect(rowsOf([at(0), at(30), at(60), at(200)], 3)).toEqual([0, 1, 0, 0]);
+    expect(rowsOf([at(0), at(1), at(2), at(3)], 2)).toEqual([0, 1, 1, 1]);
+  });
+});
+
+describe('hours at the bench', () => {
+  it('are read as they are written', () => {
+    expect(hoursRead('18:30–22:00')).toEqual([{ fromMin: 1110, toMin: 1320 }]);
+    expect(hoursRead('9:00-12:00, 14:00 - 24:00')).toEqual([
+      { fromMin: 540, toMin: 720 },
+      { fromMin: 840, toMin: 1440 },
+    ]);
+    expect(hoursRead('')).toEqual([]);
+    for (const wrong of ['evenings', '22:00-18:30', '18:30', '18:30-25:00', '1:2:3-4:00', '10:00-11:00-12:00'])
+      expect(hoursRead(wrong)).toBeNull();
+    expect([minutesOf('24:00'), minutesOf('24:01'), minutesOf('7:05')]).toEqual([1440, null, 425]);
+    expect([clockOfDay(425), clockOfDay(1440)]).toEqual(['07:05', '24:00']);
+  });
+});
+
+describe('what is said of a step', () => {
+  it('goes to its note, or makes one', () => {
+    const note = {
+      id: 'skin',
+      pinnedAt: null,
+      doneAt: null,
+      handsOnMin: 20,
+      waitMin: null,
+      name: null,
+      leftOut: false,
+    };
+    expect(noted([note], 'skin', { waitMin: 5 }, addTo, setIn)).toEqual(setIn('days.notes', 'skin', { waitMin: 5 }));
+    expect(noted([note], 'w:test', { leftOut: true }, addTo, setIn)).toEqual(
+      addTo('days.notes', { ...note, id: 'w:test', handsOnMin: null, leftOut: true }),
+    );
+  });
+});
