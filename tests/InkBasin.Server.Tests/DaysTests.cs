@@ -50,6 +50,21 @@ public class DaysTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task The_days_go_into_a_calendar()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        using var answer = await client.GetAsync($"{at}/days.ics");
+        Assert.Equal("text/calendar", answer.Content.Headers.ContentType!.MediaType);
+        var text = await answer.Content.ReadAsStringAsync();
+        Assert.StartsWith("BEGIN:VCALENDAR", text, StringComparison.Ordinal);
+        var uids = text.Split("\r\n").Where(line => line.StartsWith("UID:", StringComparison.Ordinal)).ToList();
+        Assert.Contains(uids, uid => uid.StartsWith("UID:w:pour:1.", StringComparison.Ordinal));
+        Assert.Equal(uids.Count, uids.Distinct().Count());
+        Assert.Equal(HttpStatusCode.NotFound, (await client.GetAsync($"/api/builds/{Guid.NewGuid()}/days.ics")).StatusCode);
+    }
+
+    [Fact]
     public async Task Where_nothing_fits_the_days_say_so_and_the_build_stays_whole()
     {
         using var client = server.CreateClient();

@@ -60,6 +60,7 @@ function NextPart({
   seeking: boolean;
   onChoose: (stepId: string) => void;
 }) {
+  const { id } = useDesk('id');
   const now = useNow();
   if (days.clash !== null)
     return (
@@ -141,6 +142,10 @@ function NextPart({
               ? 'No plan of these steps is ready sooner, nor as soon in fewer visits: that is proved.'
               : 'The best found in the time: there may be a better one.'}{' '}
           Press a step to open it; drag it and the rest goes round it.
+        </p>
+        <p>
+          <a href={`/api/builds/${id}/days.ics`}>For a calendar</a>{' '}
+          <span className="quiet">to take in, or as an address to subscribe to on this machine</span>
         </p>
       </section>
     </>
