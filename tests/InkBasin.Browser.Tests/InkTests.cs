@@ -39,7 +39,7 @@ public class InkTests(BrowserFixture fixture)
         {
             var box = Box($"[data-sample={sample}]");
             points.Add((box.X + (box.Width / 2), box.Y + (box.Height / 2)));
-            wanted.Add((sample, Rgb(plan["ink"]![key]!["hex"]!.GetValue<string>())));
+            wanted.Add((sample, Rgb(plan["ink"]!["inHand"]![0]![key]!["hex"]!.GetValue<string>())));
         }
 
         var tops = plan["look"]!["tops"]!.AsArray();
@@ -320,7 +320,7 @@ public class InkTests(BrowserFixture fixture)
         var log = _page.Button("Log the puddle");
         Assert.Equal("", _page.Field("It looks").GetAttribute("value"));
         Assert.False(log.Enabled);
-        var reckoned = (await Plan(id))["ink"]!["puddle"]!["hex"]!.GetValue<string>();
+        var reckoned = (await Plan(id))["ink"]!["inHand"]![0]!["puddle"]!["hex"]!.GetValue<string>();
         _page.Type("It looks", reckoned);
         _page.Until(() => log.Enabled, "it can be logged");
         log.Click();
