@@ -338,6 +338,52 @@ public class InkTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // Of several colours the one that is chosen is matched, and the puddle is one of its cup.
+    [Fact]
+    public async Task Match_and_trial_are_of_the_colour_that_is_chosen()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ink");
+        _page.Button("Places").Click();
+        _page.Button("A colour of its own").Click();
+        _page.ClickBoard(200, 220);
+        _page.Until(() => _page.First("[data-testid=place-1]"), "the colour");
+        _page.Settled();
+        var own = (await Water(id))["ink"]!.DeepClone();
+
+        _page.Button("Match").Click();
+        _page.Choose(_page.Field("Of its colours"), "colour 1");
+        _page.Button("Quarry blue").Click();
+        _page.Button("Find the doses").Click();
+        var found = _page.Until(() => _page.First("[data-testid=matched]"), "what was found").Text;
+        _page.Button("Take this ink").Click();
+        _page.Until(() => !JsonNode.DeepEquals(Water(id).Result["ink"]!["places"]![0]!["parts"], own["places"]![0]!["parts"]), "the colour has it");
+        var ink = (await Water(id))["ink"]!;
+        var parts = ink["places"]![0]!["parts"]!.AsArray();
+        Assert.NotEmpty(parts);
+        Assert.All(parts, part => Assert.Contains($"{part!["mlPer100Ml"]!.GetValue<double>()} ml in 100 ml", found, StringComparison.Ordinal));
+        Assert.Equal(own["tintId"]!.GetValue<string>(), ink["tintId"]!.GetValue<string>());
+        Assert.Equal(own["mlPer100Ml"]!.GetValue<double>(), ink["mlPer100Ml"]!.GetValue<double>());
+        Assert.True(JsonNode.DeepEquals(own["shades"], ink["shades"]));
+
+        // As that colour's own cup reckons it; the water's own would look otherwise.
+        var inHand = (await Plan(id))["ink"]!["inHand"]!;
+        var (water, place) = (inHand[0]!["puddle"]!["hex"]!.GetValue<string>(), inHand[1]!["puddle"]!["hex"]!.GetValue<string>());
+        Assert.NotEqual(water, place);
+        _page.Button("Trial").Click();
+        _page.Choose(_page.Field("Of its colours"), "colour 1");
+        _page.Type("It looks", place);
+        _page.Until(() => _page.Button("Log the puddle").Enabled, "it can be logged");
+        _page.Button("Log the puddle").Click();
+        var tried = _page.Until(() => _page.First("[data-testid=tried]"), "what it says");
+        Assert.Contains("As reckoned", tried.Text, StringComparison.Ordinal);
+        _page.Settled();
+        var kept = (await fixture.Read(id))["build"]!["trials"]!.AsArray().Single()!["ink"]!;
+        Assert.Equal(parts[0]!["tintId"]!.GetValue<string>(), kept["tintId"]!.GetValue<string>());
+        Assert.Empty(_page.Faults());
+    }
+
     private async Task<JsonNode> Plan(string id) => JsonNode.Parse(await fixture.Http.GetStringAsync($"/api/builds/{id}"))!["plan"]!["waters"]![0]!;
 
     private async Task<JsonNode> Water(string id) => JsonNode.Parse(await fixture.Http.GetStringAsync($"/api/builds/{id}"))!["build"]!["waters"]![0]!;

@@ -7,18 +7,25 @@ const HEIGHTS = /* glsl */ `
   uniform vec2 cells;
   uniform float cellMm;
 
-  float cellHeight(ivec2 cell) {
-    return texelFetch(heights, clamp(cell, ivec2(0), ivec2(cells) - 1), 0).r;
+  // The four cells whose middles a place lies between: back left, back right, front left, front right; and how far it is across them.
+  vec4 cellsAround(highp sampler2D field, vec2 mm, out vec2 part) {
+    vec2 at = mm / cellMm - 0.5;
+    ivec2 first = ivec2(floor(at)), last = ivec2(cells) - 1;
+    part = at - floor(at);
+    vec4 found;
+    for (int k = 0; k < 4; k++) found[k] = texelFetch(field, clamp(first + ivec2(k & 1, k >> 1), ivec2(0), last), 0).r;
+    return found;
   }
 
   // Straight from one cell's middle to the next, both ways.
+  float between(vec4 around, vec2 part) {
+    return mix(mix(around.x, around.y, part.x), mix(around.z, around.w, part.x), part.y);
+  }
+
   float heightAt(vec2 mm) {
-    vec2 at = mm / cellMm - 0.5;
-    ivec2 first = ivec2(floor(at));
-    vec2 part = at - floor(at);
-    float back = mix(cellHeight(first), cellHeight(first + ivec2(1, 0)), part.x);
-    float front = mix(cellHeight(first + ivec2(0, 1)), cellHeight(first + ivec2(1, 1)), part.x);
-    return mix(back, front, part.y);
+    vec2 part;
+    vec4 around = cellsAround(heights, mm, part);
+    return between(around, part);
   }
 
   vec3 normalAt(vec2 mm) {
@@ -148,20 +155,13 @@ export const WATER_FRAGMENT = /* glsl */ `
     return sum.a > 0.001 ? vec4(sum.rgb / sum.a, 1.0) : vec4(0.0);
   }
 
-  float cellAlong(ivec2 cell) {
-    return texelFetch(along, clamp(cell, ivec2(0), ivec2(cells) - 1), 0).r;
-  }
-
   // How far along the water, and the way it runs there.
   vec3 alongAt(vec2 mm) {
-    vec2 at = mm / cellMm - 0.5;
-    ivec2 first = ivec2(floor(at));
-    vec2 part = at - floor(at);
-    float a = cellAlong(first), b = cellAlong(first + ivec2(1, 0));
-    float c = cellAlong(first + ivec2(0, 1)), d = cellAlong(first + ivec2(1, 1));
-    vec2 way = vec2(mix(b - a, d - c, part.y), mix(c - a, d - b, part.x));
+    vec2 part;
+    vec4 around = cellsAround(along, mm, part);
+    vec2 way = vec2(mix(around.y - around.x, around.w - around.z, part.y), mix(around.z - around.x, around.w - around.y, part.x));
     float run = length(way);
-    return vec3(mix(mix(a, b, part.x), mix(c, d, part.x), part.y), run > 0.0 ? way / run : waveWay);
+    return vec3(between(around, part), run > 0.0 ? way / run : waveWay);
   }
 
   // Slopes of the waves to scale: three trains, so that no two crests are alike; round the bends where the water flows.
