@@ -26,16 +26,17 @@ public static class DaysCalendar
         var calendar = new Calendar { ProductId = "-//Ink Basin//Days//EN" };
         calendar.AddProperty("X-WR-CALNAME", buildName);
         var at = days.Places.ToDictionary(place => place.Step.Id);
-        foreach (var place in days.Places.Where(place => place.Step.DoneAt is null && place.Step.HandsOnMin + place.Step.AttendedMin > 0))
+        foreach (var place in days.Places.Where(place => place.Step.DoneAt is null && (place.Step.HandsOnMin + place.Step.AttendedMin > 0 || place.Step.MixedWith is not null)))
         {
-            var step = place.Step;
+            // What is of one mix with another has its hours.
+            var (step, work) = (place.Step, at.GetValueOrDefault(place.Step.MixedWith ?? "") ?? place);
             var one = new CalendarEvent
             {
                 Uid = $"{step.Id}.{buildId:N}@ink-basin",
                 Summary = $"{step.Name} ({buildName})",
                 Description = string.Join("\n", About(place)),
                 Start = Moment(place.StartAt),
-                End = Moment(place.HandsOnEndAt.AddMinutes(Math.Min(step.AttendedMin, step.WaitMin))),
+                End = Moment(work.HandsOnEndAt.AddMinutes(Math.Min(work.Step.AttendedMin, work.Step.WaitMin))),
                 DtStamp = Moment(now),
                 Sequence = (int)Math.Max(0, (now - DateTimeOffset.UnixEpoch).TotalMinutes),
             };
@@ -50,6 +51,7 @@ public static class DaysCalendar
 
     private static IEnumerable<string> About(DayPlace place)
     {
+        if (place.Stale) yield return "Its bottles are past their date by then: buy fresh ones.";
         if (place.Scuffed) yield return "After its window: scuff and wipe the surface first.";
         foreach (var link in place.Step.After) yield return $"{char.ToUpperInvariant(link.Why[0])}{link.Why[1..]}.";
         if (place.Step.WaitMin > 0) yield return $"Then it waits: {place.Step.WaitFrom}.";

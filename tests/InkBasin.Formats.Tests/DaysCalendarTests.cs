@@ -14,7 +14,7 @@ public class DaysCalendarTests
     private static DayPlace Place(string id, string name, double startH, int work, int wait, int attended, params StepLink[] after)
     {
         var start = Now.AddHours(startH);
-        return new(new BuildStep(id, BuildStepKind.Pour, "w", name, work, wait, attended, after, "the sheet; and this room, for now"), start, start.AddMinutes(work), start.AddMinutes(work + wait), false, false);
+        return new(new BuildStep(id, BuildStepKind.Pour, "w", name, work, wait, attended, after, "the sheet; and this room, for now"), start, start.AddMinutes(work), start.AddMinutes(work + wait), false, false, false);
     }
 
     private static DaysPlan Plan(double secondH = 34) => new(

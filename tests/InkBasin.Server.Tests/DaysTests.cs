@@ -77,4 +77,66 @@ public class DaysTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(HttpStatusCode.BadRequest, status);
         Assert.Equal(HttpStatusCode.NotFound, (await client.GetAsync($"/api/builds/{Guid.NewGuid()}/days")).StatusCode);
     }
+
+    private static object Days(object fields) => new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = fields } };
+
+    [Fact]
+    public async Task What_a_new_plan_does_otherwise_is_told_and_stays_told()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        Assert.Empty((await client.Get($"{at}/days"))["changes"]!.AsArray());
+        await client.Post($"{at}/edits", new { version = 3, edit = Days(new { proof = "trust" }) });
+        var changes = (await client.Get($"{at}/days"))["changes"]!.AsArray().Select(one => one!.GetValue<string>()).ToList();
+        Assert.Contains("No more: Water test of Pool.", changes);
+        Assert.Equal(changes, (await client.Get($"{at}/days"))["changes"]!.AsArray().Select(one => one!.GetValue<string>()));
+        await client.Post($"{at}/undo", new { version = 4 });
+        Assert.Contains((await client.Get($"{at}/days"))["changes"]!.AsArray(), one => one!.GetValue<string>().StartsWith("New: Water test of Pool", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task Another_way_is_tried_and_taken_as_it_was_said()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        var trials = (await client.Get($"{at}/days/trials")).AsArray();
+        var last = trials.Single(one => one!["id"]!.GetValue<string>() == "water-last")!;
+        Assert.False(last["chosen"]!.GetValue<bool>());
+        await client.Post($"{at}/edits", new { version = 3, edit = last["edit"] });
+        var days = await client.Get($"{at}/days");
+        Assert.Equal(last["finishAt"]!.GetValue<string>(), days["finishAt"]!.GetValue<string>());
+        Assert.True((await client.Get($"{at}/days/trials")).AsArray().Single(one => one!["id"]!.GetValue<string>() == "water-last")!["chosen"]!.GetValue<bool>());
+        Assert.Equal(HttpStatusCode.NotFound, (await client.GetAsync($"/api/builds/{Guid.NewGuid()}/days/trials")).StatusCode);
+    }
+
+    // Two builds on one bench: the second goes round the first, also when each is told to wait for the other, and when the other is gone.
+    [Fact]
+    public async Task Builds_share_a_bench()
+    {
+        using var client = server.CreateClient();
+        var (first, second) = (await Pool(client), await Pool(client));
+        static (string From, string To)[] Work(System.Text.Json.Nodes.JsonNode days) =>
+            [.. days["places"]!.AsArray().Where(place => place!["step"]!["handsOnMin"]!.GetValue<int>() > 0).Select(place => (place!["startAt"]!.GetValue<string>(), place["handsOnEndAt"]!.GetValue<string>()))];
+        var other = await client.Get($"{first}/days");
+        Assert.Equal(Work(other), Work(await client.Get($"{second}/days")));
+        await client.Post($"{second}/edits", new { version = 3, edit = Days(new { after = new[] { first.Split('/')[^1], Guid.NewGuid().ToString() } }) });
+        var days = await client.Get($"{second}/days");
+        Assert.Equal(Work(other).Length, days["elsewhere"]!.AsArray().Count);
+        Assert.All(Work(days), mine => Assert.All(Work(other), theirs => Assert.True(string.CompareOrdinal(mine.To, theirs.From) <= 0 || string.CompareOrdinal(mine.From, theirs.To) >= 0)));
+        await client.Post($"{first}/edits", new { version = 3, edit = Days(new { after = new[] { second.Split('/')[^1] } }) });
+        Assert.NotEmpty((await client.Get($"{first}/days"))["places"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task The_days_go_into_a_table_and_are_sought_no_longer_than_asked()
+    {
+        using var client = server.CreateClient();
+        var at = await Pool(client);
+        using var answer = await client.GetAsync($"{at}/days.csv");
+        Assert.Equal("text/csv", answer.Content.Headers.ContentType!.MediaType);
+        Assert.StartsWith("step,begins,", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.NotEmpty((await client.Get($"{at}/days?withinS=2"))["places"]!.AsArray());
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.GetAsync($"{at}/days?withinS=0")).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.GetAsync($"{at}/days?withinS=31")).StatusCode);
+    }
 }

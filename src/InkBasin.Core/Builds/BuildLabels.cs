@@ -17,8 +17,18 @@ internal static class BuildLabels
         : before.Room != after.Room ? $"Room {after.Room.AirC:0.#} °C"
         : before.Care != after.Care ? before.Care.CoverAfterH != after.Care.CoverAfterH ? "Change when it is covered" : before.Care.Covered == after.Care.Covered ? "Change where the board lies" : after.Care.Covered ? "Cover it while it cures" : "Leave it open while it cures"
         : before.Drying.PlasteredAt != after.Drying.PlasteredAt ? "Change when it was plastered"
-        : before.Days != after.Days ? before.Days.Except != after.Days.Except ? "Change a day at the bench" : "Change the hours at the bench"
+        : before.Days != after.Days ? OfDays(before.Days, after.Days)
         : "Change how resin is measured";
+
+    private static string OfDays(DaysChoice before, DaysChoice after) =>
+        before.Except != after.Except ? "Change a day at the bench"
+        : before.Proof != after.Proof || before.Tests != after.Tests ? "Change how the beds are proved"
+        : before.WaterLast != after.WaterLast ? after.WaterLast ? "Water last" : "Water before the growth"
+        : before.After != after.After ? "Change which builds come first on the bench"
+        : before.Makers != after.Makers ? "Change how many are at the bench"
+        : before.SittingMin != after.SittingMin ? "Change how long a sitting lasts"
+        : before.QuietFromMin != after.QuietFromMin || before.QuietToMin != after.QuietToMin ? "Change the quiet hours"
+        : "Change the hours at the bench";
 
     public static string OfStep(GroundStep before, GroundStep after) =>
         before.Name != after.Name ? $"Rename to {after.Name}"
@@ -46,6 +56,7 @@ internal static class BuildLabels
     public static string OfNote(StepNote note) => note switch
     {
         { LeftOut: true } => "Leave a step out",
+        { FailedAt: not null } => "Note that a layer failed",
         { DoneAt: not null } => "Note a step as done",
         { PinnedAt: not null } => "Hold a step in its place",
         _ => "Change a step of the days",

@@ -70,6 +70,21 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
     /// <summary>Starts lie on marks of the clock so many minutes apart.</summary>
     public const int GrainMin = 5;
 
+    /// <summary>Between two sittings so long one rests, minutes (rule of the bench).</summary>
+    public const int RestMin = 30;
+
+    /// <summary>How many are at the bench: hands-on work of so many steps may go on at once, 1…<see cref="MostMakers"/>.</summary>
+    public int Makers { get; init; } = 1;
+
+    /// <summary>No bench has more makers.</summary>
+    public const int MostMakers = 4;
+
+    /// <summary>How long one sitting may last, minutes; null as long as the hours are. A longer stretch is cut into sittings with a rest between.</summary>
+    public int? SittingMin { get; init; }
+
+    /// <summary>Stretches in which one maker's hands are busy with something else, in any order.</summary>
+    public IReadOnlyList<BenchWindow> Elsewhere { get; init; } = [];
+
     private DateTimeOffset Local => Clock.On(Start, Zone);
 
     /// <summary>Minutes are counted from here: midnight, by the clock, before <see cref="Start"/>.</summary>
@@ -101,11 +116,17 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
                 var (from, to) = hours[i];
                 for (; i + 1 < hours.Count && hours[i + 1].From <= to; i++) to = Math.Max(to, hours[i + 1].To);
                 var (begins, ends) = (Math.Max(FirstMin, MinuteOn(date, from)), Math.Min(LastMin, MinuteOn(date, to)));
-                if (begins <= ends) windows.Add(new BenchWindow(begins, ends));
+                if (begins <= ends) windows.AddRange(SittingsOf(begins, ends));
             }
         }
 
         return windows;
+    }
+
+    private IEnumerable<BenchWindow> SittingsOf(int from, int to)
+    {
+        for (; SittingMin is { } sitting && to - from > sitting; from += sitting + RestMin) yield return new BenchWindow(from, from + sitting);
+        if (from <= to) yield return new BenchWindow(from, to);
     }
 
     private IEnumerable<(int From, int To)> HoursOf(DateOnly date)
@@ -131,6 +152,8 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
         Clock.Check(Start, "startAt");
         Require.Within(HorizonDays, 1, MostDays, "horizonDays");
         Check(Week, Exceptions, "bench", "except");
+        Require.Within(Makers, 1, MostMakers, "makers");
+        if (SittingMin is { } sitting) Require.Within(sitting, GrainMin, DayMin, "sittingMin");
     }
 
     /// <summary>Refuses a week that is none.</summary>

@@ -6,11 +6,17 @@ namespace InkBasin.Core.Days;
 [JsonConverter(typeof(JsonStringEnumConverter<BuildStepKind>))]
 public enum BuildStepKind
 {
+    /// <summary>Cutting and gluing the foam.</summary>
+    [JsonStringEnumMemberName("foam")] Foam,
+
     /// <summary>Plastering the ground; it waits until that is dry.</summary>
     [JsonStringEnumMemberName("skin")] Skin,
 
     /// <summary>Painting the bed.</summary>
     [JsonStringEnumMemberName("colour")] Colour,
+
+    /// <summary>Setting on the bed what stands there before the first layer.</summary>
+    [JsonStringEnumMemberName("drowned")] Drowned,
 
     /// <summary>Sealing the bed and the seams.</summary>
     [JsonStringEnumMemberName("seal")] Seal,
@@ -35,6 +41,12 @@ public enum BuildStepKind
 
     /// <summary>Taking dams off and trimming.</summary>
     [JsonStringEnumMemberName("strip")] Strip,
+
+    /// <summary>Clearing out a layer that failed.</summary>
+    [JsonStringEnumMemberName("clear")] Clear,
+
+    /// <summary>Paring, sanding and polishing the faces dams stood at.</summary>
+    [JsonStringEnumMemberName("edges")] Edges,
 
     /// <summary>Gel on the surface.</summary>
     [JsonStringEnumMemberName("gel")] Gel,
@@ -72,4 +84,19 @@ public sealed record BuildStep(string Id, BuildStepKind Kind, string? WaterId, s
 
     /// <summary>It is held there by hand.</summary>
     public DateTimeOffset? PinnedAt { get; init; }
+
+    /// <summary>What is laid out for it.</summary>
+    public IReadOnlyList<string> LayOut { get; init; } = [];
+
+    /// <summary>What of that is not in the stores.</summary>
+    public IReadOnlyList<string> Missing { get; init; } = [];
+
+    /// <summary>The product and ink it is mixed of: pours of different waters that have the same may be of one mix. Null where it is not mixed, or of several colours.</summary>
+    public string? MixKey { get; init; }
+
+    /// <summary>The last day the bottles it is poured of keep; null where nobody knows, or there is too little whatever the day.</summary>
+    public DateOnly? KeepsUntil { get; init; }
+
+    /// <summary>The pour it is of one mix with, and at its time; null when it is mixed by itself.</summary>
+    public string? MixedWith { get; init; }
 }

@@ -50,6 +50,10 @@ public sealed record DayStep(string Id, int HandsOnMin, int WaitMin = 0, int Att
     [JsonIgnore]
     public int NotBeforeMin { get; init; }
 
+    /// <summary>Nor after this one; null for no such end.</summary>
+    [JsonIgnore]
+    public int? NotAfterMin { get; init; }
+
     /// <summary>So long someone is at the bench for it, minutes.</summary>
     [JsonIgnore]
     public int AtBenchMin => HandsOnMin + AttendedMin;

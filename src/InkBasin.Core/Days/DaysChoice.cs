@@ -1,4 +1,20 @@
+using System.Text.Json.Serialization;
+
 namespace InkBasin.Core.Days;
+
+/// <summary>How a maker makes sure that a bed holds. Good makers differ.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Proof>))]
+public enum Proof
+{
+    /// <summary>Water stands in it first, and it dries again.</summary>
+    [JsonStringEnumMemberName("test")] Test,
+
+    /// <summary>A thin first layer finds the leaks.</summary>
+    [JsonStringEnumMemberName("sealPour")] SealPour,
+
+    /// <summary>Nothing: what was sealed is trusted.</summary>
+    [JsonStringEnumMemberName("trust")] Trust,
+}
 
 /// <summary>What a maker says of one step: what nobody says stays as it is reckoned.</summary>
 /// <param name="Id">The step.</param>
@@ -22,6 +38,9 @@ public sealed record StepNote(string Id)
     /// <summary>Whether it is left out.</summary>
     public bool LeftOut { get; init; }
 
+    /// <summary>A pour was seen then to have failed: it is cleared out and poured again. Null as long as it has not.</summary>
+    public DateTimeOffset? FailedAt { get; init; }
+
     /// <summary>Refuses what nobody can mean.</summary>
     /// <exception cref="RefusedException">A number or a date is out of range.</exception>
     public void Check(string field)
@@ -29,6 +48,7 @@ public sealed record StepNote(string Id)
         if (string.IsNullOrWhiteSpace(Id) || Id.Length > 200) throw new RefusedException($"{field}.id", "The note needs the id of a step, at most 200 characters.");
         if (PinnedAt is { } pinned) Clock.Check(pinned, $"{field}.pinnedAt");
         if (DoneAt is { } done) Clock.Check(done, $"{field}.doneAt");
+        if (FailedAt is { } failed) Clock.Check(failed, $"{field}.failedAt");
         if (HandsOnMin is { } work) Require.Within(work, 0, BenchHours.DayMin, $"{field}.handsOnMin");
         if (WaitMin is { } wait) Require.Within(wait, 0, DayStep.MostMin, $"{field}.waitMin");
         if (Name is not null) Require.Name(Name, $"{field}.name");
@@ -76,6 +96,24 @@ public sealed record DaysChoice
     /// <summary>To this one.</summary>
     public int QuietToMin { get; init; } = 7 * 60;
 
+    /// <summary>How many are at the bench, 1…4.</summary>
+    public int Makers { get; init; } = 1;
+
+    /// <summary>How long one sitting may last, minutes, 30…1440; null as long as the hours are.</summary>
+    public int? SittingMin { get; init; }
+
+    /// <summary>Other builds on this bench whose days come first: what they take of the maker's hands this one keeps clear of.</summary>
+    public IReadOnlyList<Guid> After { get; init; } = [];
+
+    /// <summary>How a bed is proved.</summary>
+    public Proof Proof { get; init; } = Proof.Test;
+
+    /// <summary>Water tests of each water, 1…3, where it is proved by them.</summary>
+    public int Tests { get; init; } = 1;
+
+    /// <summary>Whether water comes last, so that nothing falls on it; otherwise before the growth, which then hides its edge and drinks no resin.</summary>
+    public bool WaterLast { get; init; }
+
     /// <summary>The hours someone is up, every day.</summary>
     internal IReadOnlyList<BenchDay> Waking =>
     [
@@ -98,6 +136,11 @@ public sealed record DaysChoice
         Require.Within(QuietFromMin, 0, BenchHours.DayMin, $"{field}.quietFromMin");
         Require.Within(QuietToMin, 0, BenchHours.DayMin, $"{field}.quietToMin");
         if (QuietFromMin == QuietToMin) throw new RefusedException($"{field}.quietToMin", "Quiet hours end at another time than they begin.");
+        Require.Within(Makers, 1, BenchHours.MostMakers, $"{field}.makers");
+        if (SittingMin is { } sitting) Require.Within(sitting, 30, BenchHours.DayMin, $"{field}.sittingMin");
+        if (Require.Present(After, $"{field}.after").Count > 20) throw new RefusedException($"{field}.after", "A bench is shared with at most 20 builds.");
+        Require.Known(Proof, $"{field}.proof");
+        Require.Within(Tests, 1, 3, $"{field}.tests");
         if (Require.Present(Notes, $"{field}.notes").Count > DayStep.MostSteps) throw new RefusedException($"{field}.notes", $"Notes on at most {DayStep.MostSteps} steps are kept.");
         foreach (var (i, note) in Notes.Index()) Require.Present(note, $"{field}.notes[{i}]").Check($"{field}.notes[{i}]");
         if (Require.Present(Own, $"{field}.own").Count > 100) throw new RefusedException($"{field}.own", "At most 100 steps of one's own are kept.");

@@ -7,7 +7,25 @@ namespace InkBasin.Core.Days;
 /// <param name="ReadyAt">Its wait is over.</param>
 /// <param name="Scuffed">Whether it comes after its window: scuff and wipe the surface first.</param>
 /// <param name="OutOfHours">Whether it lies outside the hours at the bench: someone is only to be up.</param>
-public sealed record DayPlace(BuildStep Step, DateTimeOffset StartAt, DateTimeOffset HandsOnEndAt, DateTimeOffset ReadyAt, bool Scuffed, bool OutOfHours);
+/// <param name="Stale">Whether the bottles it is poured of are past their date by then.</param>
+public sealed record DayPlace(BuildStep Step, DateTimeOffset StartAt, DateTimeOffset HandsOnEndAt, DateTimeOffset ReadyAt, bool Scuffed, bool OutOfHours, bool Stale);
+
+/// <summary>Hands that are busy with another build on this bench.</summary>
+/// <param name="Build">The other build's name.</param>
+/// <param name="Name">What is done.</param>
+/// <param name="FromAt">From then.</param>
+/// <param name="ToAt">To then.</param>
+public sealed record ElsewhereWork(string Build, string Name, DateTimeOffset FromAt, DateTimeOffset ToAt);
+
+/// <summary>The room at a time.</summary>
+/// <param name="At">When.</param>
+/// <param name="C">Temperature, °C.</param>
+public readonly record struct RoomMoment(DateTimeOffset At, double C);
+
+/// <summary>The room over the days: as it was read, then as it is planned.</summary>
+/// <param name="Course">Its temperature; straight from one to the next.</param>
+/// <param name="LeastC">The least some product ahead wants, °C; null without any.</param>
+public sealed record DaysRoom(IReadOnlyList<RoomMoment> Course, double? LeastC);
 
 /// <summary>A stretch at the bench.</summary>
 /// <param name="FromAt">From then.</param>
@@ -20,6 +38,11 @@ public sealed record BenchStretch(DateTimeOffset FromAt, DateTimeOffset ToAt, IR
 /// <param name="Sentence">What, and what comes of it.</param>
 /// <param name="FinishAt">It would be finished then; null where that does not free it.</param>
 public sealed record DaysOffer(string Sentence, DateTimeOffset? FinishAt);
+
+/// <summary>A step that is left out.</summary>
+/// <param name="Id">Which.</param>
+/// <param name="Name">What would be done.</param>
+public sealed record LeftOutStep(string Id, string Name);
 
 /// <summary>The days of a build.</summary>
 /// <param name="Places">Its steps in their places, in their order in time.</param>
@@ -46,7 +69,23 @@ public sealed record DaysPlan(
     // What is shown after the finish.
     private const int DaysAfter = 3;
 
-    private const int HourMin = 60;
+    /// <summary>What came to lie otherwise than in the plan before, in words; empty where there was none, or nothing did.</summary>
+    public IReadOnlyList<string> Changes { get; init; } = [];
+
+    /// <summary>What hands are busy with in other builds.</summary>
+    public IReadOnlyList<ElsewhereWork> Elsewhere { get; init; } = [];
+
+    /// <summary>The room; null where nobody asked.</summary>
+    public DaysRoom? Room { get; init; }
+
+    /// <summary>Steps that are left out, by id and name, so that they can be taken in again.</summary>
+    public IReadOnlyList<LeftOutStep> LeftOut { get; init; } = [];
+
+    /// <summary>What is laid out for the next stretch.</summary>
+    public IReadOnlyList<string> LayOut => Of(Next, step => step.LayOut);
+
+    /// <summary>What of it is not in the stores.</summary>
+    public IReadOnlyList<string> Missing => Of(Next, step => step.Missing);
 
     /// <summary>Plans a build's steps from now on.</summary>
     /// <param name="steps">The steps.</param>
@@ -54,23 +93,26 @@ public sealed record DaysPlan(
     /// <param name="now">Now.</param>
     /// <param name="zone">By whose clock; null: the offset of <paramref name="now"/>.</param>
     /// <param name="search">How long may be sought.</param>
+    /// <param name="elsewhere">What hands are busy with in other builds.</param>
     /// <param name="cancel">Gives it up.</param>
-    public static DaysPlan Of(IReadOnlyList<BuildStep> steps, DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, TimetableSearch search, CancellationToken cancel = default)
+    public static DaysPlan Of(IReadOnlyList<BuildStep> steps, DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, TimetableSearch search, IReadOnlyList<ElsewhereWork>? elsewhere = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(steps);
         ArgumentNullException.ThrowIfNull(choice);
-        var hours = new BenchHours(now, HorizonDays, choice.Week, choice.Except, zone);
+        var hours = HoursOf(choice, now, zone, elsewhere ?? []);
         steps = [.. steps.Where(step => !IsOver(step, steps, now))];
-        if (steps.Count == 0) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null);
-        foreach (var walks in new[] { false, true })
-        {
-            // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing: both are told. Anything else stands in the way.
-            var (plan, scuffs, why) = Seek(steps, hours, choice, walks, search, cancel);
-            if (plan is not null) return Placed(steps, hours, plan, scuffs);
-            if (walks) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, why, [.. OffersOf(steps, choice, hours, search, cancel)], null);
-        }
+        var plan = steps.Count == 0
+            ? new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null)
+            : new DaysSearch(hours, choice, search, cancel).Best(steps) is var best && best.Plan is { } found
+            ? Placed(best.Steps, hours, found, best.Scuffs)
+            : new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, best.Why, [.. new DaysSearch(hours, choice, search, cancel).Offers(steps)], null);
+        return plan with { Elsewhere = elsewhere ?? [] };
+    }
 
-        throw new InvalidOperationException("Both were tried.");
+    private static BenchHours HoursOf(DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, IReadOnlyList<ElsewhereWork> elsewhere)
+    {
+        var hours = new BenchHours(now, HorizonDays, choice.Week, choice.Except, zone) { Makers = choice.Makers, SittingMin = choice.SittingMin };
+        return hours with { Elsewhere = [.. elsewhere.Where(work => work.ToAt > now).Select(work => new BenchWindow(hours.MinuteOf(work.FromAt), hours.MinuteOf(work.ToAt)))] };
     }
 
     // A look whose moment went by with a pour that is logged: nobody can take it any more, and it holds nothing up.
@@ -78,56 +120,21 @@ public sealed record DaysPlan(
         step is { DoneAt: null, Kind: BuildStepKind.Look or BuildStepKind.Thing or BuildStepKind.Ripples }
         && step.After.Any(link => link.Link is { From: LinkFrom.Start, GreatestMin: { } greatest } && steps.FirstOrDefault(one => one.Id == link.Link.Id)?.DoneAt is { } began && began.AddMinutes(greatest) < now);
 
-    // Steps as the timetable has them: what is done or pinned is held where it is.
-    private static DayStep[] StepsOf(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, bool walks)
-    {
-        var waking = new BenchHours(hours.Start, hours.HorizonDays, choice.Waking, [], hours.Zone).Windows();
-        return [.. steps.Select(step => new DayStep(step.Id, step.HandsOnMin, step.WaitMin, Math.Min(step.AttendedMin, step.WaitMin), [.. step.After.Select(link => link.Link)])
-        {
-            Within = step.Kind == BuildStepKind.Look || (walks && step.Kind is BuildStepKind.Thing or BuildStepKind.Ripples) ? waking : null,
-            Name = $"“{step.Name}”",
-
-            // What was to begin by now and has not is to be placed anew.
-            HeldAtMin = step.DoneAt is { } done ? hours.MinuteOf(done) : step.PinnedAt is { } pinned && pinned >= hours.Start ? hours.MinuteOf(pinned) : null,
-        })];
-    }
-
-    // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
-    private static (Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, BenchHours hours, DaysChoice choice, bool walks, TimetableSearch search, CancellationToken cancel)
-    {
-        var (asked, scuffs) = (StepsOf(steps, hours, choice, walks), new HashSet<(int Step, int Link)>());
-        try
-        {
-            while (true)
-            {
-                var (plan, clash) = Timetable.Seek(asked, hours, search, cancel);
-                if (plan is not null) return (plan, scuffs, null);
-                var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.Contains(one), (Step: -1, Link: -1));
-                if (!walks || window.Step < 0) return (null, scuffs, TimetableClash.Refusal(asked, hours, clash).Message);
-                scuffs.Add(window);
-                asked[window.Step] = asked[window.Step] with { After = [.. asked[window.Step].Links.Select((link, k) => k == window.Link ? link with { GreatestMin = null } : link)] };
-            }
-        }
-        catch (RefusedException none) when (none.Kind == RefusalKind.Impossible)
-        {
-            return (null, scuffs, none.Message);
-        }
-    }
-
     private static DaysPlan Placed(IReadOnlyList<BuildStep> steps, BenchHours hours, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs)
     {
         var at = plan.Steps.ToDictionary(step => step.Id);
         bool Missed(BuildStep step, int index) => step.After.Index().Any(one => scuffs.Contains((index, one.Index)) && one.Item.Link is { GreatestMin: { } greatest } link && at[step.Id].StartMin - (link.From == LinkFrom.Start ? at[link.Id].StartMin : at[link.Id].ReadyMin) > greatest);
         var windows = hours.Windows();
         bool Outside(BuildStep step) => step.DoneAt is null && step.HandsOnMin + step.AttendedMin > 0 && !windows.Any(window => window.From <= at[step.Id].StartMin && at[step.Id].HandsOnEndMin <= window.To);
-        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i), Outside(step))).OrderBy(place => place.StartAt)];
+        bool Stale(BuildStep step) => step.DoneAt is null && step.KeepsUntil is { } last && DateOnly.FromDateTime(hours.At(at[step.Id].StartMin).DateTime) > last;
+        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i), Outside(step), Stale(step))).OrderBy(place => place.StartAt)];
         var stretches = StretchesOf(places, hours, plan.FinishMin);
         return new DaysPlan(places, stretches, hours.At(plan.FinishMin), plan.Visits, plan.Optimal, null, [], stretches.FirstOrDefault(one => one.StepIds.Count > 0));
     }
 
     private static List<BenchStretch> StretchesOf(DayPlace[] places, BenchHours hours, int finishMin)
     {
-        List<DayPlace> work = [.. places.Where(place => place.Step is { DoneAt: null } step && step.HandsOnMin + step.AttendedMin > 0)];
+        List<DayPlace> work = [.. places.Where(place => place.Step is { DoneAt: null } step && (step.HandsOnMin + step.AttendedMin > 0 || step.MixedWith is not null))];
         return [.. hours.Windows().TakeWhile(window => window.From <= finishMin + (DaysAfter * BenchHours.DayMin)).Select(window =>
         {
             var (from, to) = (hours.At(window.From), hours.At(window.To));
@@ -144,24 +151,6 @@ public sealed record DaysPlan(
         })];
     }
 
-    // Each offer is tried: what is said of it is what came of it.
-    private static IEnumerable<DaysOffer> OffersOf(IReadOnlyList<BuildStep> steps, DaysChoice choice, BenchHours hours, TimetableSearch search, CancellationToken cancel)
-    {
-        (string What, DaysChoice Choice)[] tries =
-        [
-            ("An hour longer at the bench every day", choice with { Week = [.. choice.Week.Select(day => day with { ToMin = Math.Min(BenchHours.DayMin, day.ToMin + HourMin) })] }),
-            ("An evening from 18:30 to 22:00 every day", choice with { Week = [.. choice.Week, .. Enumerable.Range(0, 7).Select(day => new BenchDay((Weekday)day, (18 * HourMin) + 30, 22 * HourMin))] }),
-            ("Saturdays and Sundays from 9:00 to 18:00", choice with { Week = [.. choice.Week, new(Weekday.Saturday, 9 * HourMin, 18 * HourMin), new(Weekday.Sunday, 9 * HourMin, 18 * HourMin)] }),
-        ];
-        DaysOffer Offer(string what, IReadOnlyList<BuildStep> tried, DaysChoice other) => Seek(tried, hours with { Week = other.Week }, other, walks: true, search, cancel).Plan is { } freed
-            ? new DaysOffer($"{what}: then it is finished {Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin))
-            : new DaysOffer($"{what}: that does not free it.", null);
-        foreach (var (what, other) in tries) yield return Offer(what, steps, other);
-        if (steps.Any(step => step is { PinnedAt: not null, DoneAt: null })) yield return Offer("Every step let go that is held by hand", [.. steps.Select(step => step with { PinnedAt = null })], choice);
-
-        // Nothing comes after ripples: they can go without a gap.
-        if (steps.Any(step => step is { Kind: BuildStepKind.Ripples, DoneAt: null })) yield return Offer("The surface left to itself, and ripples laid on in gel once it is cured", [.. steps.Where(step => step.Kind != BuildStepKind.Ripples)], choice);
-    }
-
-    private static string Date(DateTimeOffset at) => at.ToString("ddd d MMM, HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+    private string[] Of(BenchStretch? stretch, Func<BuildStep, IReadOnlyList<string>> what) =>
+        stretch is null ? [] : [.. Places.Where(place => stretch.StepIds.Contains(place.Step.Id)).SelectMany(place => what(place.Step)).Distinct()];
 }

@@ -19,7 +19,7 @@ internal static class TimetableClash
     }
 
     /// <summary>
-    /// Refuses more work than the windows hold: of steps so long or longer a window takes no more than go into it after one another. A search would try them in every order
+    /// Refuses more work than the windows hold: of steps so long or longer a window takes no more than go into it after one another, by each maker. A search would try them in every order
     /// before it saw that (the pigeonhole principle).
     /// </summary>
     public static void OfWork(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows)
@@ -27,10 +27,10 @@ internal static class TimetableClash
         int[] work = [.. steps.Where(step => step is { HandsOnMin: > 0, HeldAtMin: null, Within: null }).Select(step => step.HandsOnMin).OrderDescending()];
         for (var i = 0; i < work.Length; i++)
         {
-            if (windows.Sum(window => (long)(window.LengthMin / work[i])) <= i) throw TooMuch(steps, hours, windows);
+            if (windows.Sum(window => (long)(window.LengthMin / work[i]) * hours.Makers) <= i) throw TooMuch(steps, hours, windows);
         }
 
-        if (work.Sum(min => (long)min) > windows.Sum(window => (long)window.LengthMin)) throw TooMuch(steps, hours, windows);
+        if (work.Sum(min => (long)min) > windows.Sum(window => (long)window.LengthMin * hours.Makers)) throw TooMuch(steps, hours, windows);
     }
 
     /// <summary>Refuses steps that wait for each other.</summary>

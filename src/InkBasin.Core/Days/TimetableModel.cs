@@ -49,9 +49,19 @@ internal sealed class TimetableModel
             if (known is not null) _model.Add(_starts[i] <= known.FinishMin - step.ReadyAfterMin);
         }
 
-        // What is done already, or held by hand, lies where it lies, also over one another; what is still to be placed keeps clear of it.
-        foreach (var (from, to) in Held(steps)) busy.Add(_model.NewFixedSizeIntervalVar(LinearExpr.Constant(from), to - from, "held"));
-        _model.AddNoOverlap(busy);
+        // What is done already, or held by hand, or wants hands elsewhere, lies where it lies, also over one another; what is still to be placed keeps clear of it.
+        var taken = Taken(steps, hours).Select(one => (Interval: _model.NewFixedSizeIntervalVar(LinearExpr.Constant(one.From), one.To - one.From, "taken"), one.Makers)).ToList();
+        if (hours.Makers == 1)
+        {
+            _model.AddNoOverlap(busy.Concat(taken.Select(one => one.Interval)));
+        }
+        else
+        {
+            var hands = _model.AddCumulative(hours.Makers);
+            foreach (var one in busy) hands.AddDemand(one, 1);
+            foreach (var (interval, makers) in taken) hands.AddDemand(interval, makers);
+        }
+
         var at = steps.Index().ToDictionary(one => one.Item.Id, one => one.Index);
         foreach (var (i, step) in steps.Index())
         {
@@ -69,22 +79,16 @@ internal sealed class TimetableModel
         }
     }
 
-    private static IEnumerable<(int From, int To)> Held(IReadOnlyList<DayStep> steps)
+    // How many makers are taken, stretch by stretch; never more than there are.
+    private static IEnumerable<(int From, int To, int Makers)> Taken(IReadOnlyList<DayStep> steps, BenchHours hours)
     {
-        (int From, int To)? open = null;
-        foreach (var (from, to) in steps.Where(step => step is { HandsOnMin: > 0, HeldAtMin: not null }).Select(step => (From: step.HeldAtMin!.Value, To: step.HeldAtMin.Value + step.HandsOnMin)).Order())
+        var held = steps.Where(step => step is { HandsOnMin: > 0, HeldAtMin: not null }).Select(step => new BenchWindow(step.HeldAtMin!.Value, step.HeldAtMin.Value + step.HandsOnMin));
+        var (makers, since) = (0, 0);
+        foreach (var at in held.Concat(hours.Elsewhere).Where(one => one.LengthMin > 0).SelectMany(one => new[] { (Min: one.From, By: 1), (Min: one.To, By: -1) }).GroupBy(one => one.Min).OrderBy(one => one.Key))
         {
-            if (open is { } before && from < before.To)
-            {
-                open = (before.From, Math.Max(before.To, to));
-                continue;
-            }
-
-            if (open is { } done) yield return done;
-            open = (from, to);
+            if (makers > 0) yield return (since, at.Key, Math.Min(makers, hours.Makers));
+            (makers, since) = (makers + at.Sum(one => one.By), at.Key);
         }
-
-        if (open is { } last) yield return last;
     }
 
     /// <summary>In which marks a step may start: within a window from its first minute to its last, or anywhere where it needs no bench.</summary>
@@ -93,7 +97,7 @@ internal sealed class TimetableModel
         IEnumerable<BenchWindow> open = step.Within ?? (step.AtBenchMin > 0 ? windows : [new BenchWindow(hours.FirstMin, hours.LastMin)]);
         foreach (var window in open)
         {
-            var (from, to) = (FirstMark(Math.Max(window.From, step.NotBeforeMin)), LastMark(window.To - step.AtBenchMin));
+            var (from, to) = (FirstMark(Math.Max(window.From, step.NotBeforeMin)), LastMark(Math.Min(window.To - step.AtBenchMin, step.NotAfterMin ?? int.MaxValue)));
             if (from <= to) yield return (from, to);
         }
     }

@@ -66,6 +66,17 @@ public sealed class BuildAnswers
     /// <summary>True area under plaster, mm².</summary>
     internal double PlasterMm2 => _ground.Plaster.AreaMm2;
 
+    /// <summary>Foam as it stands, ml.</summary>
+    internal double FoamMl
+    {
+        get
+        {
+            double sum = 0;
+            for (var cell = 0; cell < _ground.SkinMm.Length; cell++) sum += Math.Max(0, _ground.Surface.HeightsMm[cell] - _ground.SkinMm[cell]);
+            return sum * _ground.Surface.CellAreaMm2 / 1000;
+        }
+    }
+
     /// <summary>The waters as they stand, in the build's order.</summary>
     public IReadOnlyList<StandingWater> Standing => _standing.Value;
 

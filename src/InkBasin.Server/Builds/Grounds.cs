@@ -39,6 +39,9 @@ internal sealed class Answers(BuildStore store, Grounds grounds, Core.Plan.Store
     /// <summary>What follows from a build.</summary>
     public async Task<BuildAnswers> OfAsync(Build build, CancellationToken cancel) => OnGround(build, await grounds.OfAsync(build, cancel), cancel);
 
+    /// <summary>A build's ground.</summary>
+    public Task<CompiledGround> GroundOfAsync(Build build, CancellationToken cancel) => grounds.OfAsync(build, cancel);
+
     /// <summary>What follows from a build on its ground.</summary>
     public BuildAnswers OnGround(Build build, CompiledGround ground, CancellationToken cancel) => new(build, ground, stores, memory, cancel);
 }

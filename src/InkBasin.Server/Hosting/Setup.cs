@@ -112,6 +112,8 @@ internal static class Setup
         builder.Services.AddScoped<Grounds>();
         builder.Services.AddSingleton<PlanMemory>();
         builder.Services.AddScoped<Answers>();
+        builder.Services.AddSingleton<ShownDays>();
+        builder.Services.AddScoped<BenchDays>();
     }
 
     public static void UseProblems(this WebApplication app)

@@ -1,7 +1,10 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Days;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Days;
 
@@ -30,7 +33,7 @@ public class BuildStepsTests
     public void Steps_come_in_working_order_each_with_its_reason()
     {
         var steps = Steps(Creek);
-        Assert.Equal(["skin", "w:colour", "w:seal", "w:dams", "w:test", "w:pour:1", "w:look", "w:pour:2", "w:ripples", "w:strip", "growth", "photograph"], steps.Select(step => step.Id));
+        Assert.Equal(["foam", "skin", "w:colour", "w:seal", "w:dams", "w:test", "w:pour:1", "w:look", "w:pour:2", "w:ripples", "w:strip", "w:edges", "growth", "photograph"], steps.Select(step => step.Id));
         var known = steps.Select(step => step.Id).ToHashSet();
         Assert.All(steps.SelectMany(step => step.After), link =>
         {
@@ -52,7 +55,7 @@ public class BuildStepsTests
     [Fact]
     public void Ripples_are_visited_while_a_nudge_stays()
     {
-        var running = Creek with { Waters = [Creek.Waters[0] with { Flow = InkBasin.Core.Water.Flow.Rapid, Wind = InkBasin.Core.Water.Wind.Strong }] };
+        var running = Creek with { Waters = [Creek.Waters[0] with { Flow = Flow.Rapid, Wind = Wind.Strong }] };
         var ripples = Answers(running).Waters[0].Surface().Ripples!;
         var link = Assert.Single(Steps(running).Single(step => step.Kind == BuildStepKind.Ripples).After).Link;
         Assert.Equal(("w:pour:2", LinkFrom.Start), (link.Id, link.From));
@@ -108,8 +111,9 @@ public class BuildStepsTests
 
         Assert.Equal(days.FinishAt, days.Places.Max(place => place.ReadyAt));
         Assert.Equal(days.Visits, days.Stretches.Count(one => one.StepIds.Count > 0));
-        Assert.Equal("skin", days.Next!.StepIds[0]);
-        Assert.Equal(Of(days, "skin").Step.HandsOnMin, days.Next.BenchMin);
+        Assert.Equal("foam", days.Next!.StepIds[0]);
+        Assert.Equal(Of(days, "foam").Step.HandsOnMin, days.Next.BenchMin);
+        Assert.Equal(Of(days, "foam").Step.LayOut, days.LayOut);
         Assert.InRange(Of(days, "w:look").StartAt.Hour, 7, 22);
     }
 
@@ -117,7 +121,7 @@ public class BuildStepsTests
     public void What_is_said_of_a_step_goes_before_what_is_reckoned()
     {
         var steps = Steps(Noted(Creek, new StepNote("skin") { HandsOnMin = 240, WaitMin = 60, Name = "Plaster with Ada" }, new StepNote("w:test") { LeftOut = true }));
-        Assert.Equal(("Plaster with Ada", 240, 60, "as you have put it"), (steps[0].Name, steps[0].HandsOnMin, steps[0].WaitMin, steps[0].WaitFrom));
+        Assert.Equal(("Plaster with Ada", 240, 60, "as you have put it"), (steps[1].Name, steps[1].HandsOnMin, steps[1].WaitMin, steps[1].WaitFrom));
 
         // Left out, its place in the chain is closed.
         Assert.DoesNotContain(steps, step => step.Id == "w:test");
@@ -178,7 +182,7 @@ public class BuildStepsTests
         // Ten minutes on Mondays: no pour goes into them.
         var days = Days(Creek with { Days = new DaysChoice { Week = [new(Weekday.Monday, 1110, 1120)] } });
         Assert.Empty(days.Places);
-        Assert.Contains("“Plaster the ground” needs", days.Clash, StringComparison.Ordinal);
+        Assert.Contains("“Cut and glue the foam” needs", days.Clash, StringComparison.Ordinal);
         Assert.Contains(days.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is finished", StringComparison.Ordinal));
         Assert.Contains(days.Offers, offer => offer is { FinishAt: null } && offer.Sentence.EndsWith("that does not free it.", StringComparison.Ordinal));
         Assert.Null(days.FinishAt);
@@ -209,6 +213,186 @@ public class BuildStepsTests
         Assert.NotEmpty(days.Stretches);
     }
 
+    // The one that is chosen rearranges the steps.
+    [Fact]
+    public void Schools_order_the_steps_each_in_its_way()
+    {
+        string[] Ids(Func<DaysChoice, DaysChoice> school) => [.. Steps(Creek with { Days = school(Creek.Days) }).Select(step => step.Id)];
+        Assert.DoesNotContain("w:test", Ids(days => days with { Proof = Proof.Trust }));
+        Assert.DoesNotContain("w:test", Ids(days => days with { Proof = Proof.SealPour }));
+        Assert.Equal(["w:test", "w:test:2", "w:test:3"], Ids(days => days with { Tests = 3 }).Where(id => id.Contains("test", StringComparison.Ordinal)));
+
+        // Water last: growth is before any resin, and nothing waits for the water but the picture.
+        var last = Steps(Creek with { Days = Creek.Days with { WaterLast = true } });
+        Assert.Equal(["w:test", "growth"], last.Single(step => step.Id == "w:pour:1").After.Select(link => link.Link.Id));
+        Assert.Equal(["w:test"], last.Single(step => step.Id == "growth").After.Select(link => link.Link.Id));
+        Assert.Equal(["w:edges"], last.Single(step => step.Id == "photograph").After.Select(link => link.Link.Id));
+        Assert.True(Of(Days(Creek with { Days = Creek.Days with { WaterLast = true } }), "growth").ReadyAt <= Of(Days(Creek with { Days = Creek.Days with { WaterLast = true } }), "w:pour:1").StartAt);
+
+        // Once resin is in, it cannot come last any more.
+        var begun = Steps(Creek with { Begun = [new BegunPour("p", "w", 1, Now.AddHours(-1), [])], Days = Creek.Days with { WaterLast = true } });
+        Assert.Equal(["w:edges"], begun.Single(step => step.Id == "growth").After.Select(link => link.Link.Id));
+    }
+
+    [Fact]
+    public void What_stands_on_the_bed_is_set_before_it_is_sealed()
+    {
+        var post = new DrownedThing { Id = "post", Name = "Post", At = new(100, 50), LengthMm = 4, WidthMm = 4, HeightMm = 6, DensityGPerMl = 2 };
+        var steps = Steps(Creek with { Drowned = [post] });
+        Assert.Equal(["w:drowned"], steps.Single(step => step.Id == "w:seal").After.Select(link => link.Link.Id));
+        Assert.Equal(["w:colour"], steps.Single(step => step.Id == "w:drowned").After.Select(link => link.Link.Id));
+    }
+
+    // A layer that failed is taken out and poured again; what was to come after it comes after the new one.
+    [Fact]
+    public void A_layer_that_failed_is_cleared_out_and_poured_again()
+    {
+        var poured = Creek with { Begun = [new BegunPour("p", "w", 1, Now.AddDays(-2), [])] };
+        var days = Days(Noted(poured, new StepNote("w:pour:1") { FailedAt = Now.AddDays(-1) }));
+        Assert.Null(days.Clash);
+        Assert.Equal(Now.AddDays(-2), Of(days, "w:pour:1").StartAt);
+        Assert.True(Of(days, "w:pour:1:clear").StartAt >= Now);
+        Assert.True(Of(days, "w:pour:1:again").StartAt >= Of(days, "w:pour:1:clear").HandsOnEndAt);
+        Assert.Equal(["w:pour:1:again"], Of(days, "w:pour:2").Step.After.Select(link => link.Link.Id));
+        Assert.False(Of(days, "w:pour:2").Scuffed);
+        Assert.Equal("Clear out Creek 1", Of(days, "w:pour:1:clear").Step.Name);
+    }
+
+    // Two pools of one product and ink: poured of one mix where that costs nothing.
+    [Fact]
+    public void One_mix_serves_two_waters()
+    {
+        Pond Hole(string id, double x) => new() { Id = id, Name = id, Outline = new Outline([new(x, 30), new(x + 50, 30), new(x + 50, 70), new(x, 70)], false), DepthMm = 6, SlopeDeg = 90 };
+        var two = Creek with
+        {
+            Recipe = [Creek.Recipe[0], Hole("left", 20), Hole("right", 130)],
+            Dams = [],
+            Waters = [Creek.Waters[0] with { Seed = new(45, 50), WaterlineMm = 29 }, Creek.Waters[0] with { Id = "v", Name = "Pond", WaterlineMm = 28, Seed = new(155, 50) }],
+        };
+        var days = Days(two);
+        var follows = Assert.Single(days.Places, place => place.Step.MixedWith is not null);
+        var leads = Of(days, follows.Step.MixedWith!);
+        Assert.Equal(leads.StartAt, follows.StartAt);
+        Assert.NotEqual(leads.Step.WaterId, follows.Step.WaterId);
+        Assert.Contains(days.Stretches, stretch => stretch.StepIds.Contains(leads.Step.Id) && stretch.StepIds.Contains(follows.Step.Id));
+
+        // The work of both is the one's, laid out once; what comes after waits as long as it did.
+        var alone = Steps(two).ToDictionary(step => step.Id);
+        Assert.Equal(alone[leads.Step.Id].HandsOnMin + alone[follows.Step.Id].HandsOnMin - 10, leads.Step.HandsOnMin);
+        Assert.Equal(0, follows.Step.HandsOnMin);
+        Assert.Equal(alone[follows.Step.Id].HandsOnMin + alone[follows.Step.Id].WaitMin, follows.Step.WaitMin);
+
+        // Another ink is another mix.
+        Assert.DoesNotContain(Days(two with { Waters = [two.Waters[0], two.Waters[1] with { Ink = new("umber", 0.77) }] }).Places, place => place.Step.MixedWith is not null);
+    }
+
+    [Fact]
+    public void Hands_that_are_busy_elsewhere_are_kept_clear_of()
+    {
+        var free = Days(Creek);
+        var first = free.Places.First(place => place.Step.DoneAt is null);
+        ElsewhereWork other = new("The other", "Pour", first.StartAt, first.HandsOnEndAt);
+        var days = BuildDays.Of(Answers(Creek), Now, Search, [other]);
+        Assert.Equal([other], days.Elsewhere);
+        Assert.All(days.Places.Where(place => place.Step.HandsOnMin > 0), place => Assert.True(place.HandsOnEndAt <= other.FromAt || place.StartAt >= other.ToAt));
+
+        // A second maker has hands of their own.
+        var two = BuildDays.Of(Answers(Creek with { Days = Creek.Days with { Makers = 2 } }), Now, Search, [other]);
+        Assert.Equal(first.StartAt, Of(two, first.Step.Id).StartAt);
+    }
+
+    // Bottles past their date by the day of the pour: it comes sooner if it can, else that is said.
+    [Fact]
+    public void Bottles_are_poured_before_their_date_where_that_can_be()
+    {
+        var stores = Stores.Examples with { Bottles = [] };
+        var sheet = stores.Sheet(Creek.Waters[0].ProductId)!;
+        var free = BuildDays.Of(Planner.Answers(Creek, stores), Now, Search);
+        var second = Of(free, "w:pour:2");
+        Stores Until(DateTimeOffset day) => stores with
+        {
+            Sheets = [sheet with { UnopenedMonths = 1, OpenedMonths = null }, .. stores.Sheets.Where(one => one.Id != sheet.Id)],
+            Bottles = [.. new[] { Part.One, Part.Two }.Select(part => new Bottle($"b{part}", sheet.Id, part, 5000, DateOnly.FromDateTime(day.DateTime).AddDays(-30), null))],
+        };
+        var kept = BuildDays.Of(Planner.Answers(Creek, Until(second.StartAt)), Now, Search);
+        Assert.Equal(DateOnly.FromDateTime(second.StartAt.DateTime), Of(kept, "w:pour:2").Step.KeepsUntil);
+        Assert.DoesNotContain(kept.Places, place => place.Stale);
+        var late = BuildDays.Of(Planner.Answers(Creek, Until(Now.AddDays(1))), Now, Search);
+        Assert.Null(late.Clash);
+        Assert.Equal(["w:pour:1", "w:pour:2"], late.Places.Where(place => place.Stale).Select(place => place.Step.Id));
+    }
+
+    [Fact]
+    public void The_room_is_as_it_was_read_then_as_it_is_planned()
+    {
+        var build = Creek with { Room = Creek.Room with { AirC = 20, NightC = 14 }, RoomLog = [new(Now.AddHours(-3), 9), new(Now.AddHours(-1), 21)] };
+        var room = Days(build).Room!;
+        Assert.Equal([9, 21], room.Course.TakeWhile(one => one.At <= Now).Select(one => one.C));
+        Assert.All(room.Course.Where(one => one.At > Now), one => Assert.Equal(one.At.TimeOfDay is var hour && hour > TimeSpan.FromHours(8) && hour < TimeSpan.FromHours(20) ? 20 : 14, one.C));
+        Assert.Equal(room.Course.Select(one => one.At).Order(), room.Course.Select(one => one.At));
+        Assert.Equal(Stores.Examples.Sheet(Creek.Waters[0].ProductId)!.WorkFromC, room.LeastC);
+    }
+
+    [Fact]
+    public void What_is_left_out_is_told_and_can_be_taken_in_again()
+    {
+        var days = Days(Noted(Creek, new StepNote("w:test") { LeftOut = true }));
+        Assert.Equal([new LeftOutStep("w:test", "Water test of Creek")], days.LeftOut);
+    }
+
+    [Fact]
+    public void Changes_are_told_in_words()
+    {
+        var before = Days(Creek);
+        Assert.Empty(DaysChanges.Of(before, Days(Creek)));
+        var late = Days(Noted(Creek, new StepNote("skin") { PinnedAt = Of(before, "skin").StartAt.AddDays(9) }));
+        var said = DaysChanges.Of(before, late);
+        Assert.StartsWith($"Plaster the ground moves from {DaysChanges.Date(Of(before, "skin").StartAt)} to {DaysChanges.Date(Of(late, "skin").StartAt)}.", said.First(one => one.Contains("Plaster", StringComparison.Ordinal)), StringComparison.Ordinal);
+        Assert.Matches("^Finished .* days later\\.$", said[^1]);
+        Assert.Matches("^[0-9]+ more lie otherwise too\\.$", said[^2]);
+        Assert.Matches("^Finished .* days sooner\\.$", DaysChanges.Of(late, before)[^1]);
+        var trusted = DaysChanges.Of(before, Days(Creek with { Days = Creek.Days with { Proof = Proof.Trust } }));
+        Assert.Contains("No more: Water test of Creek.", trusted);
+        Assert.Contains(DaysChanges.Of(before, Days(Noted(Creek, new StepNote("foam") { DoneAt = Now }))), one => one == "Cut and glue the foam is done.");
+        var none = Days(Creek with { Days = new DaysChoice { Week = [new(Weekday.Monday, 1110, 1120)] } });
+        Assert.Equal(["It does not fit any more."], DaysChanges.Of(before, none));
+        Assert.Equal(["It fits again."], DaysChanges.Of(none, before));
+    }
+
+    [Fact]
+    public void Schools_and_the_price_of_care_are_tried_and_can_be_taken()
+    {
+        var answers = Answers(Creek);
+        var days = Days(Creek);
+        BuildAnswers Other(Build build) => Answers(build);
+        var trials = DaysTrials.Of(answers, Other, days, one => BuildDays.Of(one, Now, Search)).ToDictionary(trial => trial.Id);
+        Assert.Equal(["test", "dams-glued", "ripples-resin", "water-first"], trials.Values.Where(trial => trial.Chosen).Select(trial => trial.Id));
+        foreach (var trial in trials.Values)
+        {
+            // What is said of it is what comes of it.
+            if (trial.Edit is null) continue;
+            var taken = Days(trial.Edit.Apply(Creek).After);
+            Assert.Equal((trial.FinishAt, trial.Visits), (taken.FinishAt, taken.Visits));
+            Assert.Equal(DaysChanges.Of(days, taken), trial.Changes);
+        }
+
+        Assert.True(trials["trust"].Visits < days.Visits);
+        Assert.Contains("No more: Water test of Creek.", trials["trust"].Changes);
+        Assert.Contains(trials["test-more"].Changes, one => one.StartsWith("New: Water test 2 of Creek", StringComparison.Ordinal));
+        Assert.True(trials["colder"].FinishAt > days.FinishAt);
+        Assert.True(trials["weekends"].FinishAt > days.FinishAt);
+        Assert.Null(trials["colder"].Edit);
+        Assert.NotEmpty(trials["colder"].Changes);
+        Assert.Equal(LayerStrategy.SealFirst, trials["seal-pour"].Edit!.Apply(Creek).After.Waters[0].Strategy);
+        Assert.True(trials["ripples-gel"].Edit!.Apply(Creek).After.Waters[0].Gel is { Coats: 1 });
+        Assert.Contains(trials["ripples-gel"].Changes, one => one.StartsWith("New: Gel on Creek", StringComparison.Ordinal));
+        Assert.Equal(DamMake.Tape, trials["dams-tape"].Edit!.Apply(Creek).After.Dams[0].Make);
+
+        // Once it is poured, most of it is past.
+        var poured = Creek with { Begun = [new BegunPour("p", "w", 1, Now.AddHours(-1), [])] };
+        Assert.DoesNotContain(DaysTrials.Of(Answers(poured), Other, Days(poured), one => BuildDays.Of(one, Now, Search)), trial => trial.Group is "proof" or "water" or "dams");
+    }
+
     [Theory]
     [InlineData("days.week[0].to", """{"week":[{"day":"mon","fromMin":600,"toMin":500}]}""")]
     [InlineData("days.except[0]", """{"except":[{"date":"2027-03-02","fromMin":600}]}""")]
@@ -216,6 +400,10 @@ public class BuildStepsTests
     [InlineData("days.quietToMin", """{"quietToMin":1380}""")]
     [InlineData("days.notes[0].waitMin", """{"notes":[{"id":"skin","waitMin":-1}]}""")]
     [InlineData("days.notes[0].name", """{"notes":[{"id":"skin","name":" "}]}""")]
+    [InlineData("days.makers", """{"makers":0}""")]
+    [InlineData("days.makers", """{"makers":5}""")]
+    [InlineData("days.sittingMin", """{"sittingMin":29}""")]
+    [InlineData("days.tests", """{"tests":4}""")]
     [InlineData("days.own[0].handsOnMin", """{"own":[{"id":"o","name":"x","handsOnMin":5000,"waitMin":0,"after":[]}]}""")]
     public void What_cannot_be_planned_by_is_refused(string field, string json)
     {

@@ -56,9 +56,16 @@ public class TimetableTests
             }
         }
 
-        var work = steps.Zip(plan.Steps).Where(pair => pair.First is { HandsOnMin: > 0, HeldAtMin: null }).Select(pair => pair.Second).OrderBy(one => one.StartMin).ToList();
-        foreach (var (before, next) in work.Zip(work.Skip(1)))
-            if (next.StartMin < before.HandsOnEndMin) yield return $"{before.Id} and {next.Id} at once";
+        // At the start of each step no more work goes on than there are makers, whose hands may be busy elsewhere.
+        var work = steps.Zip(plan.Steps).Where(pair => pair.First is { HandsOnMin: > 0, HeldAtMin: null }).Select(pair => pair.Second).ToList();
+        var begun = work.Select(one => one.StartMin).Concat(hours.Elsewhere.Select(one => one.From));
+        foreach (var at0 in begun)
+        {
+            var here = work.Where(one => one.StartMin <= at0 && at0 < one.HandsOnEndMin).ToList();
+            var away = hours.Elsewhere.Count(one => one.From <= at0 && at0 < one.To);
+            if (here.Count > 0 && here.Count + Math.Min(away, hours.Makers) > hours.Makers) yield return $"{string.Join(" and ", here.Select(one => one.Id))} at once, {away} away";
+        }
+
         if (plan.FinishMin != plan.Steps.Max(step => step.ReadyMin)) yield return "another finish";
         if (steps.All(step => step.HeldAtMin is null) && plan.Visits != used.Count) yield return $"{used.Count} visits, not {plan.Visits}";
     }
@@ -102,7 +109,12 @@ public class TimetableTests
         {
             var steps = RandomBuild(random);
             var week = Evenings.Where(_ => random.Next(6) > 0).ToList();
-            var hours = Hours(45, week.Count == 0 ? Evenings : week, [new(new DateOnly(2027, 3, 1 + random.Next(20)), null, null)], Monday.AddMinutes(random.Next(10000)));
+            var hours = Hours(45, week.Count == 0 ? Evenings : week, [new(new DateOnly(2027, 3, 1 + random.Next(20)), null, null)], Monday.AddMinutes(random.Next(10000))) with
+            {
+                Makers = 1 + (random.Next(4) / 3),
+                SittingMin = random.Next(4) == 0 ? 160 + random.Next(100) : null,
+                Elsewhere = [.. Enumerable.Range(0, random.Next(6)).Select(_ => random.Next(20 * BenchHours.DayMin)).Select(from => new BenchWindow(from, from + 20 + random.Next(200)))],
+            };
             try
             {
                 var plan = Timetable.Of(steps, hours, Search);
@@ -134,7 +146,7 @@ public class TimetableTests
                 var from = 480 + (k * 300) + (random.Next(20) * 7);
                 return new BenchDay((Weekday)day, from, from + 20 + random.Next(50));
             }))];
-            var hours = Hours(2, week);
+            var hours = Hours(2, week) with { Makers = 1 + (random.Next(3) / 2), Elsewhere = random.Next(3) > 0 ? [] : [.. Enumerable.Range(0, 1 + random.Next(3)).Select(_ => 480 + random.Next(1200)).Select(from => new BenchWindow(from, from + 5 + random.Next(40)))] };
             DayStep[] steps = [.. Enumerable.Range(0, 2 + random.Next(2)).Select(k => new DayStep(
                 $"s{k}",
                 random.Next(5) == 0 ? 0 : 5 + random.Next(25),
@@ -186,13 +198,18 @@ public class TimetableTests
                     var lag = start - chosen[j] - (link.From == LinkFrom.End ? steps[j].ReadyAfterMin : 0);
                     return lag >= link.LeastMin && lag <= (link.GreatestMin ?? int.MaxValue);
                 });
-                for (var j = 0; fits && j < i; j++)
-                    fits = step.HandsOnMin == 0 || steps[j].HandsOnMin == 0 || start + step.HandsOnMin <= chosen[j] || chosen[j] + steps[j].HandsOnMin <= start;
-                if (!fits) continue;
                 chosen[i] = start;
+
+                // Where most hands are taken, some work, or something elsewhere, has just begun.
+                for (var j = 0; fits && step.HandsOnMin > 0 && j <= i; j++) fits = Taken(chosen[j], i) <= hours.Makers || steps[j].HandsOnMin == 0;
+                if (fits && step.HandsOnMin > 0) fits = hours.Elsewhere.All(one => Taken(one.From, i) <= hours.Makers || !Works(one.From, i));
+                if (!fits) continue;
                 Down(i + 1, Math.Max(finish, start + step.ReadyAfterMin));
             }
         }
+
+        bool Works(int at, int last) => Enumerable.Range(0, last + 1).Any(j => chosen[j] <= at && at < chosen[j] + steps[j].HandsOnMin);
+        int Taken(int at, int last) => Enumerable.Range(0, last + 1).Count(j => chosen[j] <= at && at < chosen[j] + steps[j].HandsOnMin) + Math.Min(hours.Makers, hours.Elsewhere.Count(one => one.From <= at && at < one.To));
 
         Down(0, 0);
         return best;
@@ -250,6 +267,31 @@ public class TimetableTests
             [new(new(2027, 3, 2), 700, 720), new(new(2027, 3, 2), 800, 860)]);
         Assert.Equal([new BenchWindow(600, 720), new(1440 + 700, 1440 + 720), new(1440 + 800, 1440 + 860), new(2880, 2880 + 480)], hours.Windows());
         Assert.Empty(Hours(1, Evenings, [new(new(2027, 3, 1), null, null), new(new(2027, 3, 2), null, null)]).Windows());
+    }
+
+    // A long Saturday in sittings of two hours, half an hour between them.
+    [Fact]
+    public void A_long_stretch_is_cut_into_sittings()
+    {
+        var hours = Hours(1, [new(Weekday.Monday, 600, 1020)]) with { SittingMin = 120 };
+        Assert.Equal([new BenchWindow(600, 720), new(750, 870), new(900, 1020)], hours.Windows());
+        Assert.Equal([new BenchWindow(600, 1020)], (hours with { SittingMin = 420 }).Windows());
+        Assert.Equal([new BenchWindow(600, 1019)], (hours with { SittingMin = 419 }).Windows());
+        Assert.Equal([new BenchWindow(600, 990), new(1020, 1020)], (hours with { SittingMin = 390 }).Windows());
+        Assert.Equal("sittingMin", Assert.Throws<RefusedException>(() => (hours with { SittingMin = 4 }).Check()).Field);
+        Assert.Equal("makers", Assert.Throws<RefusedException>(() => (hours with { Makers = 5 }).Check()).Field);
+        var plan = Timetable.Of([new("a", 100), new("b", 100), new("c", 100)], hours, Search);
+        Assert.Empty(Faults([new("a", 100), new("b", 100), new("c", 100)], hours, plan));
+        Assert.Equal([600, 750, 900], plan.Steps.Select(step => step.StartMin).Order());
+    }
+
+    [Fact]
+    public void A_step_begins_no_later_than_it_may()
+    {
+        DayStep[] steps = [new("paint", 30), new("pour", 30, 0, 0, [After("paint")]) { NotAfterMin = 1140 }];
+        Assert.Equal(1140, Timetable.Of(steps, Hours(), Search).Steps[1].StartMin);
+        steps[1] = steps[1] with { NotAfterMin = 1139 };
+        Assert.Equal(RefusalKind.Impossible, Assert.Throws<RefusedException>(() => Timetable.Of(steps, Hours(), Search)).Kind);
     }
 
     [Fact]

@@ -3741,7 +3741,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    withinS?: number;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -3757,6 +3759,70 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["DaysPlan"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/days/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaysTrial"][];
                     };
                 };
                 /** @description Bad Request */
@@ -3821,6 +3887,70 @@ export interface paths {
                     };
                     content: {
                         "text/calendar": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/days.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
                     };
                 };
                 /** @description Bad Request */
@@ -5750,12 +5880,25 @@ export interface components {
              * @description It is held there by hand.
              */
             pinnedAt: null | string;
+            /** @description What is laid out for it. */
+            layOut: string[];
+            /** @description What of that is not in the stores. */
+            missing: string[];
+            /** @description The product and ink it is mixed of: pours of different waters that have the same may be of one mix. Null where it is not mixed, or of several colours. */
+            mixKey: null | string;
+            /**
+             * Format: date
+             * @description The last day the bottles it is poured of keep; null where nobody knows, or there is too little whatever the day.
+             */
+            keepsUntil: null | string;
+            /** @description The pour it is of one mix with, and at its time; null when it is mixed by itself. */
+            mixedWith: null | string;
         };
         /**
          * @description What kind of work a step is.
          * @enum {unknown}
          */
-        BuildStepKind: "skin" | "colour" | "seal" | "dams" | "test" | "pour" | "look" | "thing" | "ripples" | "strip" | "gel" | "growth" | "photograph" | "own";
+        BuildStepKind: "foam" | "skin" | "colour" | "drowned" | "seal" | "dams" | "test" | "pour" | "look" | "thing" | "ripples" | "strip" | "clear" | "edges" | "gel" | "growth" | "photograph" | "own";
         /** @description One place a cup is poured out at. */
         CardLine: {
             /** @description The water. */
@@ -6293,6 +6436,8 @@ export interface components {
             scuffed: boolean;
             /** @description Whether it lies outside the hours at the bench: someone is only to be up. */
             outOfHours: boolean;
+            /** @description Whether the bottles it is poured of are past their date by then. */
+            stale: boolean;
         };
         /** @description A step in its place; times in the offset of startAt. */
         DayStepAnswer: {
@@ -6348,6 +6493,27 @@ export interface components {
              * @description To this one.
              */
             quietToMin: number;
+            /**
+             * Format: int32
+             * @description How many are at the bench, 1…4.
+             */
+            makers: number;
+            /**
+             * Format: int32
+             * @description How long one sitting may last, minutes, 30…1440; null as long as the hours are.
+             */
+            sittingMin: null | number;
+            /** @description Other builds on this bench whose days come first: what they take of the maker's hands this one keeps clear of. */
+            after: string[];
+            /** @description How a bed is proved. */
+            proof: components["schemas"]["Proof"];
+            /**
+             * Format: int32
+             * @description Water tests of each water, 1…3, where it is proved by them.
+             */
+            tests: number;
+            /** @description Whether water comes last, so that nothing falls on it; otherwise before the growth, which then hides its edge and drinks no resin. */
+            waterLast: boolean;
             /** @description What is said of single steps. */
             notes: components["schemas"]["StepNote"][];
             /** @description Steps of the maker's own. */
@@ -6386,6 +6552,17 @@ export interface components {
             /** @description What would free it. */
             offers: components["schemas"]["DaysOffer"][];
             next: null | components["schemas"]["BenchStretch"];
+            /** @description What came to lie otherwise than in the plan before, in words; empty where there was none, or nothing did. */
+            changes: string[];
+            /** @description What hands are busy with in other builds. */
+            elsewhere: components["schemas"]["ElsewhereWork"][];
+            room: null | components["schemas"]["DaysRoom"];
+            /** @description Steps that are left out, by id and name, so that they can be taken in again. */
+            leftOut: components["schemas"]["LeftOutStep"][];
+            /** @description What is laid out for the next stretch. */
+            layOut: null | string[];
+            /** @description What of it is not in the stores. */
+            missing: null | string[];
         };
         /** @description POST /api/calc/days. */
         DaysRequest: {
@@ -6395,6 +6572,42 @@ export interface components {
             startAt?: null | string;
             /** Format: int32 */
             horizonDays?: null | number;
+        };
+        /** @description The room over the days: as it was read, then as it is planned. */
+        DaysRoom: {
+            /** @description Its temperature; straight from one to the next. */
+            course: components["schemas"]["RoomMoment"][];
+            /**
+             * Format: double
+             * @description The least some product ahead wants, °C; null without any.
+             */
+            leastC: null | number;
+        };
+        /** @description Another way of going about a build, tried: what comes of its days. */
+        DaysTrial: {
+            /** @description Which. */
+            id: string;
+            /** @description What it is a choice of: proof, dams, ripples, water; or care, what being careful costs. */
+            group: string;
+            /** @description What is done. */
+            name: string;
+            /** @description Whether it is what the build does now. */
+            chosen: boolean;
+            /**
+             * Format: date-time
+             * @description It would be finished then; null where it does not fit.
+             */
+            finishAt: null | string;
+            /**
+             * Format: int32
+             * @description In so many visits.
+             */
+            visits: number;
+            /** @description What would lie otherwise, in words. */
+            changes: string[];
+            /** @description Why it does not fit; null when it does. */
+            stop: null | string;
+            edit: null | components["schemas"]["BuildEdit"];
         };
         /** @description A colour for the middle of the bed that makes the water look deeper than it is. */
         DeepBed: {
@@ -6787,6 +7000,23 @@ export interface components {
             edit: components["schemas"]["BuildEdit"];
             /** @description The writer's own mark for this request, at most 64 characters: sent again with the same one, it is not made twice. */
             mark?: null | string;
+        };
+        /** @description Hands that are busy with another build on this bench. */
+        ElsewhereWork: {
+            /** @description The other build's name. */
+            build: string;
+            /** @description What is done. */
+            name: string;
+            /**
+             * Format: date-time
+             * @description From then.
+             */
+            fromAt: string;
+            /**
+             * Format: date-time
+             * @description To then.
+             */
+            toAt: string;
         };
         /** @description What a given amount of resin is good for in a water. */
         EnoughAnswer: {
@@ -8474,6 +8704,13 @@ export interface components {
             /** Format: double */
             headMm?: null | number;
         };
+        /** @description A step that is left out. */
+        LeftOutStep: {
+            /** @description Which. */
+            id: string;
+            /** @description What would be done. */
+            name: string;
+        };
         /** @description Where what is left in the cup can go. */
         LeftoverPlace: {
             /** @description The water. */
@@ -9820,6 +10057,11 @@ export interface components {
              */
             heightMm: number;
         };
+        /**
+         * @description How a maker makes sure that a bed holds. Good makers differ.
+         * @enum {unknown}
+         */
+        Proof: "test" | "sealPour" | "trust";
         /** @description A dam that would close an open edge, not yet standing. */
         ProposedDam: {
             /** @description The side of the board. */
@@ -10088,6 +10330,19 @@ export interface components {
              * @description Mean by night, °C.
              */
             nightC: null | number;
+        };
+        /** @description The room at a time. */
+        RoomMoment: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Temperature, °C.
+             */
+            c: number;
         };
         /** @description A reading of the room's thermometer. */
         RoomReading: {
@@ -10884,6 +11139,11 @@ export interface components {
             name: null | string;
             /** @description Whether it is left out. */
             leftOut: boolean;
+            /**
+             * Format: date-time
+             * @description A pour was seen then to have failed: it is cleared out and poured again. Null as long as it has not.
+             */
+            failedAt: null | string;
         };
         /** @description A step wedge as its maker read it off: one tint in clear resin, poured to several depths on a light and a dark backing. */
         StepWedge: {

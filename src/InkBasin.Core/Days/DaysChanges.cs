@@ -1,0 +1,57 @@
+using System.Globalization;
+
+namespace InkBasin.Core.Days;
+
+/// <summary>What a new plan of the days does otherwise, in words.</summary>
+public static class DaysChanges
+{
+    // More are not read; how many more is told.
+    private const int MostSaid = 8;
+
+    /// <summary>What came to lie otherwise: steps new, gone or moved, in the order of their time, then the finish. Empty where all lies as it did.</summary>
+    /// <param name="before">The plan before.</param>
+    /// <param name="after">The plan now.</param>
+    public static IReadOnlyList<string> Of(DaysPlan before, DaysPlan after)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(after);
+        if (before.Clash is not null || after.Clash is not null) return before.Clash == after.Clash ? [] : [after.Clash is null ? "It fits again." : "It does not fit any more."];
+        var was = before.Places.ToDictionary(place => place.Step.Id);
+        var kept = after.Places.Select(place => place.Step.Id).ToHashSet();
+        List<(DateTimeOffset At, string Sentence)> moved = [];
+        foreach (var place in after.Places)
+        {
+            if (!was.TryGetValue(place.Step.Id, out var old)) moved.Add((place.StartAt, $"New: {place.Step.Name}, {Date(place.StartAt)}."));
+            else if (old.Step.DoneAt is null && place.Step.DoneAt is not null) moved.Add((place.StartAt, $"{place.Step.Name} is done."));
+            else if (old.Step.DoneAt is not null && place.Step.DoneAt is null) moved.Add((place.StartAt, $"{place.Step.Name} is to be done, {Date(place.StartAt)}."));
+            else if (place.Step.DoneAt is null && old.StartAt != place.StartAt) moved.Add((place.StartAt, $"{place.Step.Name} moves from {Date(old.StartAt)} to {Date(place.StartAt)}."));
+            else if (place.Scuffed && !old.Scuffed) moved.Add((place.StartAt, $"{place.Step.Name} comes after its window now: scuff first."));
+        }
+
+        moved.AddRange(before.Places.Where(place => !kept.Contains(place.Step.Id)).Select(place => (place.StartAt, $"No more: {place.Step.Name}.")));
+        if (moved.Count == 0) return [];
+        List<string> said = [.. moved.OrderBy(one => one.At).Take(MostSaid).Select(one => one.Sentence)];
+        if (moved.Count > MostSaid) said.Add($"{moved.Count - MostSaid} more lie otherwise too.");
+        if (Finish(before.FinishAt, after.FinishAt) is { } finish) said.Add(finish);
+        return said;
+    }
+
+    private static string? Finish(DateTimeOffset? before, DateTimeOffset? after) => (before, after) switch
+    {
+        (null, { } at) => $"Finished {Date(at)}.",
+        ({ } was, { } at) when was == at => $"Finished {Date(at)} all the same.",
+        ({ } was, { } at) => $"Finished {Date(at)}, {Apart(at - was)}.",
+        _ => null,
+    };
+
+    // As far as one counts it: days when it is days, hours when it is hours.
+    private static string Apart(TimeSpan by)
+    {
+        var length = by.Duration();
+        var words = length.TotalHours >= 36 ? $"{Math.Round(length.TotalDays):0} days" : length.TotalHours >= 2 ? $"{Math.Round(length.TotalHours):0} hours" : $"{Math.Round(length.TotalMinutes):0} minutes";
+        return $"{words} {(by > TimeSpan.Zero ? "later" : "sooner")}";
+    }
+
+    /// <summary>A moment as one says it: "Sun 29 Nov, 14:30".</summary>
+    internal static string Date(DateTimeOffset at) => at.ToString("ddd d MMM, HH:mm", CultureInfo.InvariantCulture);
+}

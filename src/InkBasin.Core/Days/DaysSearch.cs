@@ -1,0 +1,137 @@
+namespace InkBasin.Core.Days;
+
+/// <summary>A build's steps sought in its hours: what may give way gives way in its order, layers of one mix are tried together, and where nothing fits it is tried what would free it.</summary>
+internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableSearch search, CancellationToken cancel)
+{
+    // Pairs of pours tried for one mix, the nearest first; each is a plan of its own.
+    private const int MostMixes = 4;
+
+    private const int HourMin = 60;
+
+    /// <summary>What may give way.</summary>
+    /// <param name="Walks">Looks may lie outside the bench hours: a walk.</param>
+    /// <param name="Keeps">No pour comes after the date of its bottles.</param>
+    private readonly record struct Ways(bool Walks, bool Keeps);
+
+    /// <summary>The best plan of steps; where none fits, why.</summary>
+    /// <returns>The steps as they are planned, the plan, and the windows that are missed and scuffed, by step and link.</returns>
+    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps)
+    {
+        // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing, a bottle past its date a new one: all are told. Anything else stands in the way.
+        IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
+            ? [new(false, true), new(true, true), new(true, false)]
+            : [new(false, false), new(true, false)];
+        string? last = null;
+        foreach (var way in ways)
+        {
+            var (plan, scuffs, why) = Seek(steps, way);
+            if (plan is not null) return Mixed(steps, plan, scuffs, way);
+            last = why;
+        }
+
+        return (steps, null, new HashSet<(int Step, int Link)>(), last);
+    }
+
+    // Layers of different waters that take the same wait for each other where that costs neither time nor visits: one mix then serves both.
+    private (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs, Ways way)
+    {
+        var at = plan.Steps.ToDictionary(step => step.Id, step => step.StartMin);
+        List<BuildStep> pours = [.. steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, MixKey: not null })];
+        var pairs = pours.SelectMany((one, i) => pours.Skip(i + 1).Select(other => (One: one, Other: other)))
+            .Where(pair => pair.One.MixKey == pair.Other.MixKey && pair.One.WaterId != pair.Other.WaterId && (pair.One.PinnedAt is null || pair.Other.PinnedAt is null))
+            .OrderBy(pair => Math.Abs(at[pair.One.Id] - at[pair.Other.Id])).Take(MostMixes).ToList();
+        var taken = new HashSet<string>();
+        foreach (var (one, other) in pairs)
+        {
+            if (taken.Contains(one.Id) || taken.Contains(other.Id)) continue;
+            var together = Together(steps, one, other);
+            var (tried, missed, _) = Seek(together, way);
+            if (tried is null || tried.FinishMin > plan.FinishMin || tried.Visits > plan.Visits || missed.Count > scuffs.Count) continue;
+            (steps, plan, scuffs) = (together, tried, missed);
+            taken.UnionWith([one.Id, other.Id]);
+        }
+
+        return (steps, plan, scuffs, null);
+    }
+
+    // The one mix is the work of one of them, the other's time is its own.
+    private static IReadOnlyList<BuildStep> Together(IReadOnlyList<BuildStep> steps, BuildStep one, BuildStep other)
+    {
+        var (leads, follows) = other.PinnedAt is not null || (one.PinnedAt is null && other.HandsOnMin > one.HandsOnMin) ? (other, one) : (one, other);
+        var more = Math.Max(0, follows.HandsOnMin - BenchMinutes.LayOut);
+        return
+        [
+            .. steps.Select(step => step.Id == leads.Id ? step with { HandsOnMin = step.HandsOnMin + more, WaitMin = Math.Max(step.AttendedMin, step.WaitMin - more) }
+                : step.Id == follows.Id ? step with { HandsOnMin = 0, AttendedMin = 0, WaitMin = step.WaitMin + step.HandsOnMin, MixedWith = leads.Id, After = [.. step.After, new StepLink(new DayLink(leads.Id, LinkFrom.Start, 0, 0), "one mix serves both")] }
+                : step),
+        ];
+    }
+
+    // Steps as the timetable has them: what is done or pinned is held where it is.
+    private DayStep[] StepsOf(IReadOnlyList<BuildStep> steps, Ways way)
+    {
+        var waking = new BenchHours(hours.Start, hours.HorizonDays, choice.Waking, [], hours.Zone).Windows();
+        return [.. steps.Select(step => new DayStep(step.Id, step.HandsOnMin, step.WaitMin, Math.Min(step.AttendedMin, step.WaitMin), [.. step.After.Select(link => link.Link)])
+        {
+            Within = step.Kind == BuildStepKind.Look || (way.Walks && step.Kind is BuildStepKind.Thing or BuildStepKind.Ripples) ? waking : null,
+            Name = $"“{step.Name}”",
+            NotAfterMin = way.Keeps && step.KeepsUntil is { } day ? hours.MinuteOf(EndOf(day)) - 1 : null,
+
+            // What was to begin by now and has not is to be placed anew.
+            HeldAtMin = step.DoneAt is { } done ? hours.MinuteOf(done) : step.PinnedAt is { } pinned && pinned >= hours.Start ? hours.MinuteOf(pinned) : null,
+        })];
+    }
+
+    private DateTimeOffset EndOf(DateOnly day)
+    {
+        var midnight = day == DateOnly.MaxValue ? day.ToDateTime(TimeOnly.MinValue) : day.AddDays(1).ToDateTime(TimeOnly.MinValue);
+        return hours.Zone is { } zone ? Clock.Wall(midnight, zone) : new DateTimeOffset(midnight, hours.Midnight.Offset);
+    }
+
+    // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
+    private (Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, Ways way)
+    {
+        var (asked, scuffs) = (StepsOf(steps, way), new HashSet<(int Step, int Link)>());
+        try
+        {
+            while (true)
+            {
+                var (plan, clash) = Timetable.Seek(asked, hours, search, cancel);
+                if (plan is not null) return (plan, scuffs, null);
+                var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.Contains(one), (Step: -1, Link: -1));
+                if (!way.Walks || window.Step < 0) return (null, scuffs, TimetableClash.Refusal(asked, hours, clash).Message);
+                scuffs.Add(window);
+                asked[window.Step] = asked[window.Step] with { After = [.. asked[window.Step].Links.Select((link, k) => k == window.Link ? link with { GreatestMin = null } : link)] };
+            }
+        }
+        catch (RefusedException none) when (none.Kind == RefusalKind.Impossible)
+        {
+            return (null, scuffs, none.Message);
+        }
+    }
+
+    /// <summary>What would free steps that do not fit. Each offer is tried: what is said of it is what came of it.</summary>
+    public IEnumerable<DaysOffer> Offers(IReadOnlyList<BuildStep> steps)
+    {
+        (string What, DaysChoice Choice)[] tries =
+        [
+            ("An hour longer at the bench every day", choice with { Week = [.. choice.Week.Select(day => day with { ToMin = Math.Min(BenchHours.DayMin, day.ToMin + HourMin) })] }),
+            ("An evening from 18:30 to 22:00 every day", choice with { Week = [.. choice.Week, .. Enumerable.Range(0, 7).Select(day => new BenchDay((Weekday)day, (18 * HourMin) + 30, 22 * HourMin))] }),
+            ("Saturdays and Sundays from 9:00 to 18:00", choice with { Week = [.. choice.Week, new(Weekday.Saturday, 9 * HourMin, 18 * HourMin), new(Weekday.Sunday, 9 * HourMin, 18 * HourMin)] }),
+        ];
+        foreach (var (what, other) in tries) yield return Offer(what, steps, other);
+        if (choice.SittingMin is not null) yield return Offer("Sittings as long as the hours are", steps, choice with { SittingMin = null });
+        if (hours.Elsewhere.Count > 0) yield return OfferIn(hours with { Elsewhere = [] }, "The other builds on this bench left to wait", steps, choice);
+        if (steps.Any(step => step is { PinnedAt: not null, DoneAt: null })) yield return Offer("Every step let go that is held by hand", [.. steps.Select(step => step with { PinnedAt = null })], choice);
+
+        // Nothing comes after ripples: they can go without a gap.
+        if (steps.Any(step => step is { Kind: BuildStepKind.Ripples, DoneAt: null })) yield return Offer("The surface left to itself, and ripples laid on in gel once it is cured", [.. steps.Where(step => step.Kind != BuildStepKind.Ripples)], choice);
+    }
+
+    private DaysOffer Offer(string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => OfferIn(hours with { Week = other.Week, SittingMin = other.SittingMin }, what, steps, other);
+
+    private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) =>
+        new DaysSearch(tried, other, search, cancel).Seek(steps, new Ways(Walks: true, Keeps: false)).Plan is { } freed
+            ? new DaysOffer($"{what}: then it is finished {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin))
+            : new DaysOffer($"{what}: that does not free it.", null);
+}
