@@ -64,6 +64,7 @@ describe('what is said of a step', () => {
       waitMin: null,
       name: null,
       leftOut: false,
+      failedAt: null,
     };
     expect(noted([note], 'skin', { waitMin: 5 }, addTo, setIn)).toEqual(setIn('days.notes', 'skin', { waitMin: 5 }));
     expect(noted([note], 'w:test', { leftOut: true }, addTo, setIn)).toEqual(

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using InkBasin.Core.Resin;
 
 namespace InkBasin.Core.Days;
 
@@ -84,6 +85,9 @@ public sealed record BuildStep(string Id, BuildStepKind Kind, string? WaterId, s
 
     /// <summary>It is held there by hand.</summary>
     public DateTimeOffset? PinnedAt { get; init; }
+
+    /// <summary>How a layer cures, from its pour on; empty for anything else.</summary>
+    public IReadOnlyList<CureMoment> Cure { get; init; } = [];
 
     /// <summary>What is laid out for it.</summary>
     public IReadOnlyList<string> LayOut { get; init; } = [];

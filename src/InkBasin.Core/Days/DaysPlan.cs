@@ -82,10 +82,10 @@ public sealed record DaysPlan(
     public IReadOnlyList<LeftOutStep> LeftOut { get; init; } = [];
 
     /// <summary>What is laid out for the next stretch.</summary>
-    public IReadOnlyList<string> LayOut => Of(Next, step => step.LayOut);
+    public IReadOnlyList<string> LayOut { get; init; } = [];
 
     /// <summary>What of it is not in the stores.</summary>
-    public IReadOnlyList<string> Missing => Of(Next, step => step.Missing);
+    public IReadOnlyList<string> Missing { get; init; } = [];
 
     /// <summary>Plans a build's steps from now on.</summary>
     /// <param name="steps">The steps.</param>
@@ -101,13 +101,27 @@ public sealed record DaysPlan(
         ArgumentNullException.ThrowIfNull(choice);
         var hours = HoursOf(choice, now, zone, elsewhere ?? []);
         steps = [.. steps.Where(step => !IsOver(step, steps, now))];
-        var plan = steps.Count == 0
-            ? new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null)
-            : new DaysSearch(hours, choice, search, cancel).Best(steps) is var best && best.Plan is { } found
-            ? Placed(best.Steps, hours, found, best.Scuffs)
-            : new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, best.Why, [.. new DaysSearch(hours, choice, search, cancel).Offers(steps)], null);
-        return plan with { Elsewhere = elsewhere ?? [] };
+        var seek = new DaysSearch(hours, choice, search, cancel);
+        DaysPlan? Fitting(IReadOnlyList<BuildStep> asked, bool mixes, out string? why)
+        {
+            var best = seek.Best(asked, mixes);
+            why = best.Why;
+            return best.Plan is { } found ? Placed(best.Steps, hours, found, best.Scuffs) : null;
+        }
+
+        if (steps.Count == 0) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null) { Elsewhere = elsewhere ?? [] };
+        if (Fitting(steps, mixes: true, out var stop) is not { } plan) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, stop, [.. seek.Offers(steps)], null) { Elsewhere = elsewhere ?? [] };
+
+        // What is held by hand may be what drives a layer out of its window: it is tried what letting it go would bring.
+        var held = steps.Where(step => step is { PinnedAt: not null, DoneAt: null }).ToList();
+        var offers = held.Count > 0 && plan.Amiss > 0 && Fitting([.. steps.Select(step => step with { PinnedAt = null })], mixes: false, out _) is { } free && free.Amiss < plan.Amiss
+            ? [new DaysOffer($"Let go of {string.Join(", ", held.Select(step => step.Name))}: then {(free.Amiss == 0 ? "nothing of that happens" : "less of that happens")}, and it is finished {DaysChanges.Date(free.FinishAt!.Value)}.", free.FinishAt)]
+            : Array.Empty<DaysOffer>();
+        return plan with { Elsewhere = elsewhere ?? [], Offers = offers };
     }
+
+    /// <summary>How many steps lie otherwise than they should: after their window, outside the hours, after their bottles' date.</summary>
+    private int Amiss => Places.Count(place => place.Scuffed || place.OutOfHours || place.Stale);
 
     private static BenchHours HoursOf(DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, IReadOnlyList<ElsewhereWork> elsewhere)
     {
@@ -129,7 +143,9 @@ public sealed record DaysPlan(
         bool Stale(BuildStep step) => step.DoneAt is null && step.KeepsUntil is { } last && DateOnly.FromDateTime(hours.At(at[step.Id].StartMin).DateTime) > last;
         DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i), Outside(step), Stale(step))).OrderBy(place => place.StartAt)];
         var stretches = StretchesOf(places, hours, plan.FinishMin);
-        return new DaysPlan(places, stretches, hours.At(plan.FinishMin), plan.Visits, plan.Optimal, null, [], stretches.FirstOrDefault(one => one.StepIds.Count > 0));
+        var next = stretches.FirstOrDefault(one => one.StepIds.Count > 0);
+        string[] OfNext(Func<BuildStep, IReadOnlyList<string>> what) => next is null ? [] : [.. places.Where(place => next.StepIds.Contains(place.Step.Id)).SelectMany(place => what(place.Step)).Distinct()];
+        return new DaysPlan(places, stretches, hours.At(plan.FinishMin), plan.Visits, plan.Optimal, null, [], next) { LayOut = OfNext(step => step.LayOut), Missing = OfNext(step => step.Missing) };
     }
 
     private static List<BenchStretch> StretchesOf(DayPlace[] places, BenchHours hours, int finishMin)
@@ -150,7 +166,4 @@ public sealed record DaysPlan(
             return new BenchStretch(from, to, [.. here.Select(place => place.Step.Id)], (int)Math.Round(busy));
         })];
     }
-
-    private string[] Of(BenchStretch? stretch, Func<BuildStep, IReadOnlyList<string>> what) =>
-        stretch is null ? [] : [.. Places.Where(place => stretch.StepIds.Contains(place.Step.Id)).SelectMany(place => what(place.Step)).Distinct()];
 }

@@ -15,7 +15,9 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
 
     /// <summary>The best plan of steps; where none fits, why.</summary>
     /// <returns>The steps as they are planned, the plan, and the windows that are missed and scuffed, by step and link.</returns>
-    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps)
+    /// <param name="steps">The steps.</param>
+    /// <param name="mixes">Whether it is tried which of them can be of one mix.</param>
+    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
     {
         // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing, a bottle past its date a new one: all are told. Anything else stands in the way.
         IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
@@ -25,15 +27,17 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
         foreach (var way in ways)
         {
             var (plan, scuffs, why) = Seek(steps, way);
-            if (plan is not null) return Mixed(steps, plan, scuffs, way);
             last = why;
+            if (plan is null) continue;
+            if (mixes) (steps, plan) = Mixed(steps, plan, scuffs, way);
+            return (steps, plan.Optimal && !search.Enough.IsCancellationRequested ? Timetable.Tidied(Asked(steps, way, scuffs), hours, plan, cancel) : plan, scuffs, null);
         }
 
         return (steps, null, new HashSet<(int Step, int Link)>(), last);
     }
 
     // Layers of different waters that take the same wait for each other where that costs neither time nor visits: one mix then serves both.
-    private (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs, Ways way)
+    private (IReadOnlyList<BuildStep> Steps, Timetable Plan) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs, Ways way)
     {
         var at = plan.Steps.ToDictionary(step => step.Id, step => step.StartMin);
         List<BuildStep> pours = [.. steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, MixKey: not null })];
@@ -45,13 +49,12 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
         {
             if (taken.Contains(one.Id) || taken.Contains(other.Id)) continue;
             var together = Together(steps, one, other);
-            var (tried, missed, _) = Seek(together, way);
-            if (tried is null || tried.FinishMin > plan.FinishMin || tried.Visits > plan.Visits || missed.Count > scuffs.Count) continue;
-            (steps, plan, scuffs) = (together, tried, missed);
+            if (Timetable.NoLater(Asked(together, way, scuffs), hours, plan, cancel) is not { } tried) continue;
+            (steps, plan) = (together, tried);
             taken.UnionWith([one.Id, other.Id]);
         }
 
-        return (steps, plan, scuffs, null);
+        return (steps, plan);
     }
 
     // The one mix is the work of one of them, the other's time is its own.
@@ -88,6 +91,16 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
         return hours.Zone is { } zone ? Clock.Wall(midnight, zone) : new DateTimeOffset(midnight, hours.Midnight.Offset);
     }
 
+    // With these windows missed.
+    private DayStep[] Asked(IReadOnlyList<BuildStep> steps, Ways way, IReadOnlySet<(int Step, int Link)> scuffs)
+    {
+        var asked = StepsOf(steps, way);
+        foreach (var (step, link) in scuffs) asked[step] = Missing(asked[step], link);
+        return asked;
+    }
+
+    private static DayStep Missing(DayStep step, int link) => step with { After = [.. step.Links.Select((one, k) => k == link ? one with { GreatestMin = null } : one)] };
+
     // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
     private (Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, Ways way)
     {
@@ -101,7 +114,7 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
                 var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.Contains(one), (Step: -1, Link: -1));
                 if (!way.Walks || window.Step < 0) return (null, scuffs, TimetableClash.Refusal(asked, hours, clash).Message);
                 scuffs.Add(window);
-                asked[window.Step] = asked[window.Step] with { After = [.. asked[window.Step].Links.Select((link, k) => k == window.Link ? link with { GreatestMin = null } : link)] };
+                asked[window.Step] = Missing(asked[window.Step], window.Link);
             }
         }
         catch (RefusedException none) when (none.Kind == RefusalKind.Impossible)

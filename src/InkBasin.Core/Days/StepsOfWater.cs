@@ -124,6 +124,7 @@ internal static class StepsOfWater
         {
             DoneAt = layer.Poured?.At,
             PinnedAt = i == 0 ? water.Case.FirstPourAt : null,
+            Cure = layer.Cure.Course,
             LayOut = kit?.LayOut ?? [],
             Missing = kit?.Missing ?? [],
             MixKey = kit?.MixKey,

@@ -26,6 +26,11 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     // What makes no plan better, only tidier, is not waited for long; counted in the solver's own work, not by the clock, so that the same steps always lie the same.
     private const double TidyWork = 0.03;
 
+    // Nor is a trial that may come to nothing.
+    private const double TrialWork = 0.05;
+
+    private static readonly TimeSpan TrialLimit = TimeSpan.FromSeconds(1);
+
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>
     /// <param name="hours">When someone is at the bench.</param>
@@ -38,10 +43,11 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     public static Timetable Of(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel = default)
     {
         var (plan, clash) = Seek(steps, hours, search, cancel);
+        if (plan is { Optimal: true } && !search.Enough.IsCancellationRequested) plan = Tidied(steps, hours, plan, cancel);
         return plan ?? throw TimetableClash.Refusal(steps, hours, clash);
     }
 
-    /// <summary>The same; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much.</summary>
+    /// <summary>The same before it is tidied; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much.</summary>
     internal static (Timetable? Plan, IReadOnlyList<(int Step, int Link)> Clash) Seek(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(hours);
@@ -65,19 +71,36 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         var (visits, second) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.FewestVisits());
         if (second is not null) plan = TimetableModel.Place(steps, second, windows, visits is CpSolverStatus.Optimal);
         search.Found?.Invoke(plan);
-        if (!plan.Optimal || search.Enough.IsCancellationRequested) return (plan, []);
+        return (plan, []);
 
-        // Beyond that all are alike to the solver, not to a maker: nothing is put off without a reason.
-        var (_, third) = Solve(new TimetableModel(steps, hours, windows, plan), model => model.AsEarlyAsCan(plan.Visits), TidyWork);
-        return (third is null ? plan : TimetableModel.Place(steps, third, windows, optimal: true), []);
-
-        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim, double? work = null)
+        (CpSolverStatus Status, int[]? Starts) Solve(TimetableModel model, Action<TimetableModel> aim)
         {
             cancel.ThrowIfCancellationRequested();
             aim(model);
-            var solved = model.Solve(Left(), search.Enough, cancel, work);
+            var solved = model.Solve(Left(), search.Enough, cancel);
             cancel.ThrowIfCancellationRequested();
             return solved;
         }
+    }
+
+    /// <summary>Other steps in their places, finished no later than a plan and in no more visits than it has; null where none is found with little work. They stand in its order.</summary>
+    internal static Timetable? NoLater(IReadOnlyList<DayStep> steps, BenchHours hours, Timetable plan, CancellationToken cancel)
+    {
+        var windows = hours.Windows();
+        return steps.All(step => step.HeldAtMin is not null || TimetableModel.StartsOf(step, hours, windows).Any()) ? From(steps, hours, plan, windows, model => model.NoMoreVisits(plan.Visits), TrialWork, cancel) : null;
+    }
+
+    /// <summary>The same plan with each step as early as can be: beyond finish and visits all are alike to the solver, not to a maker, and nothing is put off without a reason.</summary>
+    internal static Timetable Tidied(IReadOnlyList<DayStep> steps, BenchHours hours, Timetable plan, CancellationToken cancel) =>
+        From(steps, hours, plan, hours.Windows(), model => model.AsEarlyAsCan(plan.Visits), TidyWork, cancel) ?? plan;
+
+    private static Timetable? From(IReadOnlyList<DayStep> steps, BenchHours hours, Timetable plan, IReadOnlyList<BenchWindow> windows, Action<TimetableModel> aim, double work, CancellationToken cancel)
+    {
+        cancel.ThrowIfCancellationRequested();
+        var model = new TimetableModel(steps, hours, windows, plan);
+        aim(model);
+        var (_, starts) = model.Solve(TrialLimit, default, cancel, work);
+        cancel.ThrowIfCancellationRequested();
+        return starts is null ? null : TimetableModel.Place(steps, starts, windows, plan.Optimal);
     }
 }

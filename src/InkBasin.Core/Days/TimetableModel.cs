@@ -6,6 +6,8 @@ namespace InkBasin.Core.Days;
 /// <summary>The constraints of a plan, as the solver has them. Starts are counted in marks of five minutes.</summary>
 internal sealed class TimetableModel
 {
+    private const string Unpresolved = ",cp_model_presolve:false";
+
     private const int Grain = BenchHours.GrainMin;
 
     private static readonly TimeSpan Quick = TimeSpan.FromSeconds(1.5);
@@ -119,10 +121,15 @@ internal sealed class TimetableModel
         _model.Minimize(LinearExpr.Sum(_visited.Values));
     }
 
-    public void AsEarlyAsCan(int visits)
+    public void NoMoreVisits(int visits)
     {
         Visit();
         _model.Add(LinearExpr.Sum(_visited.Values) <= visits);
+    }
+
+    public void AsEarlyAsCan(int visits)
+    {
+        NoMoreVisits(visits);
         _model.Minimize(LinearExpr.Sum(_starts));
     }
 
@@ -172,7 +179,7 @@ internal sealed class TimetableModel
     {
         // A plan of some dozens of steps is found and proved while presolving alone would go on; only one that is not is presolved.
         var quick = limit < Quick ? limit : Quick;
-        var found = Seek(Parameters(quick, work) + ",cp_model_presolve:false", enough, cancel);
+        var found = Seek(Parameters(quick, work) + Unpresolved, enough, cancel);
         if (work is not null || found.Status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible || limit <= quick || enough.IsCancellationRequested || cancel.IsCancellationRequested) return found;
         var longer = Seek(Parameters(limit - quick), enough, cancel);
         return longer.Starts is null && found.Starts is not null ? found : longer;
@@ -191,7 +198,7 @@ internal sealed class TimetableModel
     public IReadOnlyList<(int Step, int Link)> ClashingLinks(TimeSpan limit)
     {
         _model.AddAssumptions(_assumed.Select(one => one.Holds));
-        using var solver = new CpSolver { StringParameters = Parameters(limit) };
+        using var solver = new CpSolver { StringParameters = Parameters(limit) + Unpresolved };
         if (solver.Solve(_model) is not CpSolverStatus.Infeasible) return [.. _assumed.Select(one => (one.Step, one.Link))];
         var named = solver.SufficientAssumptionsForInfeasibility().ToHashSet();
         return [.. _assumed.Where(one => named.Contains(one.Holds.GetIndex())).Select(one => (one.Step, one.Link))];

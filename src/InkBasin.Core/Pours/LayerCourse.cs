@@ -67,6 +67,9 @@ internal sealed class ReactingLayers : LayerCourse
     private readonly ThinFilm _film;
     private readonly List<(double DepthMm, double Cure)> _under = [];
     private CureRun? _run;
+    // Points of a course: as many as are drawn.
+    private const int CoursePoints = 24;
+
     private SafePlan? _safe;
     private bool _asked;
 
@@ -109,7 +112,17 @@ internal sealed class ReactingLayers : LayerCourse
             _run.TackFreeH,
             _run.StripH,
             TrappedBubbles.Of(_film, ResinProperties.Of(_sheet).DensityGPerMl, depthMm).LargestTrappedMm,
-            heat > depth ? heat : depth);
+            heat > depth ? heat : depth)
+        {
+            Course = CourseOf(_run),
+        };
+    }
+
+    // Close together at first, where most of it happens.
+    private static CureMoment[] CourseOf(CureRun run)
+    {
+        var hours = run.Series[^1].AtH;
+        return [.. Enumerable.Range(0, CoursePoints + 1).Select(k => hours * Math.Pow((double)k / CoursePoints, 2)).Select(at => new CureMoment(at, run.MinCureAt(at)))];
     }
 }
 

@@ -18,6 +18,8 @@ public sealed class Curing
     // Thinner than this the column is not cut.
     private const double LeastMm = 0.02;
 
+    private const double HundredthsOfMm = 100;
+
     private readonly CureProblem _problem;
     private readonly ProductSheet _sheet;
     private readonly double _foamLimitC;
@@ -82,6 +84,9 @@ public sealed class Curing
         // Where no layer is safe the plan goes on with the sheet's depth, and stops the pour.
         var depth = _memory.Remember(limit, () => Answer.Of(() => SafeDepth.Of(_problem, _sheet.GreatestLayerMm, SafeDepth.ResinLimitC, _foamLimitC, withCurve: false, _cancel))).Is;
         if (depth is null) return null;
+
+        // Layers are followed to a hundredth of a millimetre: what is safe lies on one of those, or the layer would be followed deeper than it is.
+        if (depth.LimitedBy != DepthLimit.Sheet) depth = depth with { SafeMm = Math.Max(LeastMm, Math.Floor((depth.SafeMm * HundredthsOfMm) + 1e-6) / HundredthsOfMm) };
         var words = depth.LimitedBy switch
         {
             DepthLimit.Sheet => $"The sheet’s {Said.Short(_sheet.GreatestLayerMm)} mm are safe over this bed: at most {depth.PeakC:0} °C.",

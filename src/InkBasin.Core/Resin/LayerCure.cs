@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace InkBasin.Core.Resin;
 
 /// <summary>How a planned layer will cure at its own place in the stack.</summary>
@@ -17,7 +19,17 @@ public sealed record LayerCure(
     double? TackFreeH,
     double? FirmH,
     double? LargestBubbleMm,
-    Standing Standing);
+    Standing Standing)
+{
+    /// <summary>The cure of its slowest point in the course of time, from its pour on; empty for what does not react by itself.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<CureMoment> Course { get; init; } = [];
+}
+
+/// <summary>How far a layer has cured at a time.</summary>
+/// <param name="AtH">Hours after its pour.</param>
+/// <param name="Cure">Degree of cure of its slowest point, 0…1.</param>
+public readonly record struct CureMoment(double AtH, double Cure);
 
 /// <summary>How deep a layer of a water may be.</summary>
 /// <param name="SafeMm">The depth, mm.</param>

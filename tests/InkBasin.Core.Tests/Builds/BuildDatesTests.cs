@@ -16,7 +16,7 @@ public class BuildDatesTests
         Waters = [Samples.Creek.Waters[0] with { Barrier = new FoamBarrier("Foil", Samples.Evening.AddDays(-5)) }],
         Begun = [new BegunPour("p", "w", 1, Samples.Evening, [new CheckAnswer("w", CheckItem.Dust, false, null, Samples.Evening.AddHours(-1))]) { Result = new PourResult(40, 36, 1, 13.9, 20, "Went well", Samples.Evening.AddHours(2)) }],
         Drying = new DryingLog { PlasteredAt = Samples.Evening.AddDays(-9), Weighings = [new LoggedWeighing(Samples.Evening, 950)], Wettings = [new LoggedWetting(Samples.Evening.AddDays(-3), WettingKind.Wash)] },
-        Days = Samples.Furnished.Days with { Notes = [new StepNote("skin") { PinnedAt = Samples.Evening.AddDays(2), DoneAt = Samples.Evening.AddDays(1) }] },
+        Days = Samples.Furnished.Days with { Notes = [new StepNote("skin") { PinnedAt = Samples.Evening.AddDays(2), DoneAt = Samples.Evening.AddDays(1), FailedAt = Samples.Evening.AddDays(1) }] },
     };
 
     [Fact]

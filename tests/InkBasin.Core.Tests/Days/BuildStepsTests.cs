@@ -51,6 +51,19 @@ public class BuildStepsTests
         Assert.Equal(Math.Ceiling(((layers[0].RecoatToH - layers[0].PourH) * 60) - 1e-6), window.Link.GreatestMin!.Value);
     }
 
+    // What is drawn of a layer is what its column was followed to.
+    [Fact]
+    public void A_layers_cure_is_told_from_its_pour_on()
+    {
+        var (step, layer) = (Steps(Creek).Single(one => one.Id == "w:pour:1"), Answers(Creek).Waters[0].Layers.Is!.Layers[0]);
+        Assert.Equal((0, 0), (step.Cure[0].AtH, Math.Round(step.Cure[0].Cure, 3)));
+        Assert.All(step.Cure.Zip(step.Cure.Skip(1)), pair => Assert.True(pair.First.AtH < pair.Second.AtH && pair.First.Cure <= pair.Second.Cure));
+        var after = step.Cure.First(one => one.AtH >= layer.Cure.FirmH);
+        Assert.InRange(after.Cure, 0.8, 1);
+        Assert.True(step.Cure.Last(one => one.AtH <= layer.Cure.GelH).Cure < after.Cure);
+        Assert.Empty(Steps(Creek).Single(one => one.Id == "w:strip").Cure);
+    }
+
     // Ripples fall between the moment a nudge stays and the gel; with gel on top there is nothing to nudge.
     [Fact]
     public void Ripples_are_visited_while_a_nudge_stays()

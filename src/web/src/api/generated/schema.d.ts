@@ -5880,6 +5880,8 @@ export interface components {
              * @description It is held there by hand.
              */
             pinnedAt: null | string;
+            /** @description How a layer cures, from its pour on; empty for anything else. */
+            cure: components["schemas"]["CureMoment"][];
             /** @description What is laid out for it. */
             layOut: string[];
             /** @description What of that is not in the stores. */
@@ -6193,6 +6195,19 @@ export interface components {
              * @default 0
              */
             coverAfterH: number;
+        };
+        /** @description How far a layer has cured at a time. */
+        CureMoment: {
+            /**
+             * Format: double
+             * @description Hours after its pour.
+             */
+            atH: number;
+            /**
+             * Format: double
+             * @description Degree of cure of its slowest point, 0…1.
+             */
+            cure: number;
         };
         /** @description How a pour stands at a time. */
         CurePoint: {
@@ -6560,9 +6575,9 @@ export interface components {
             /** @description Steps that are left out, by id and name, so that they can be taken in again. */
             leftOut: components["schemas"]["LeftOutStep"][];
             /** @description What is laid out for the next stretch. */
-            layOut: null | string[];
+            layOut: string[];
             /** @description What of it is not in the stores. */
-            missing: null | string[];
+            missing: string[];
         };
         /** @description POST /api/calc/days. */
         DaysRequest: {

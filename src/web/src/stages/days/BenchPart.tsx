@@ -1,9 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { answer, api } from '../../api/client';
 import type { BenchDay } from '../../api/types';
 import { setBuild } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
-import { TextField } from '../../slip/fields';
+import { NumberField, SwitchField, TextField } from '../../slip/fields';
 import { clockOfDay, minutesOf } from './notes';
 
 const WEEK: { day: BenchDay['day']; name: string }[] = [
@@ -33,6 +35,41 @@ export function hoursRead(text: string): { fromMin: number; toMin: number }[] | 
   return read.length === stretches.length ? read : null;
 }
 
+const HOUR_MIN = 60;
+
+/** Other builds on this bench: those that come first take their hours, and this one goes round them. */
+function OtherBuilds() {
+  const { id, build, edit } = useDesk('id', 'build', 'edit');
+  const builds = useQuery({
+    queryKey: ['builds', false],
+    queryFn: () => answer(api.GET('/api/builds', { params: { query: { binned: false } } })),
+  });
+  const others = builds.data?.filter((one) => one.id !== id && one.trouble === null) ?? [];
+  if (others.length === 0) return null;
+  const { after } = build.days;
+  return (
+    <section data-testid="bench-others">
+      <h3>Other builds that come first</h3>
+      {others.map((one) => (
+        <SwitchField
+          key={one.id}
+          label={one.name}
+          value={after.includes(one.id)}
+          onChange={(first) =>
+            void edit((now) =>
+              setBuild({
+                days: {
+                  after: first ? [...now.days.after, one.id] : now.days.after.filter((other) => other !== one.id),
+                },
+              }),
+            )
+          }
+        />
+      ))}
+    </section>
+  );
+}
+
 /** When the maker is at the bench, by weekday, and the dates that are otherwise. */
 export function BenchPart() {
   const { build, edit } = useDesk('build', 'edit');
@@ -49,6 +86,12 @@ export function BenchPart() {
         days: { week: [...now.days.week.filter((one) => one.day !== day), ...read.map((one) => ({ day, ...one }))] },
       }),
     );
+  };
+  const keepQuiet = (text: string) => {
+    const [from, to, more] = text.split(/[–-]/).map(minutesOf);
+    const read = more === undefined && from != null && to != null;
+    setWrong(read ? null : `“${text}” is no time: write 23:00–07:00.`);
+    if (read) void edit(setBuild({ days: { quietFromMin: from, quietToMin: to } }));
   };
   const addDate = () => {
     const read = hoursRead(hours);
@@ -80,8 +123,31 @@ export function BenchPart() {
             onChange={(text) => keepDay(day, text)}
           />
         ))}
+        <TextField
+          label="Nobody is up"
+          value={`${clockOfDay(build.days.quietFromMin)}–${clockOfDay(build.days.quietToMin)}`}
+          onChange={keepQuiet}
+        />
         {wrong !== null && <p className="notice-stop">{wrong}</p>}
+        <NumberField
+          label="Makers at the bench"
+          value={build.days.makers}
+          suffix=""
+          onChange={(makers) => edit(setBuild({ days: { makers: Math.round(makers) } }))}
+        />
+        <NumberField
+          label="One sitting at most"
+          suffix="h"
+          value={build.days.sittingMin === null ? null : build.days.sittingMin / HOUR_MIN}
+          onChange={(hours) => edit(setBuild({ days: { sittingMin: Math.round(hours * HOUR_MIN) } }))}
+        />
+        {build.days.sittingMin !== null && (
+          <button type="button" className="link" onClick={() => void edit(setBuild({ days: { sittingMin: null } }))}>
+            As long as the hours are
+          </button>
+        )}
       </section>
+      <OtherBuilds />
       <section>
         <h3>Days that are otherwise</h3>
         <ul className="days-except">

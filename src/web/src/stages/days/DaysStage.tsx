@@ -6,11 +6,12 @@ import { useDesk } from '../../desk/DeskContext';
 import { DaysLine } from '../../tideline/DaysLine';
 import { DaysSlip } from './DaysSlip';
 import { noted } from './notes';
+import { WeekPaper } from './WeekPaper';
 
 /** The days ahead at full size, and beside them what is to be done next. */
 export function DaysStage() {
   const { id, version, edit } = useDesk('id', 'version', 'edit');
-  const { data: days, error, isFetching } = useDays(id, version);
+  const { days, error, seeking, stop } = useDays(id, version);
   const [chosen, setChosen] = useState<string | null>(null);
   const note = (stepId: string, fields: Partial<StepNote>) =>
     edit((now) => noted(now.days.notes, stepId, fields, addTo, setIn));
@@ -30,9 +31,10 @@ export function DaysStage() {
       </main>
       <aside className="slip days-slip" aria-label="Slip">
         {days !== undefined && (
-          <DaysSlip days={days} seeking={isFetching} chosen={chosen} onChoose={setChosen} onNote={note} />
+          <DaysSlip days={days} seeking={seeking} onStop={stop} chosen={chosen} onChoose={setChosen} onNote={note} />
         )}
       </aside>
+      {days !== undefined && <WeekPaper days={days} />}
     </>
   );
 }

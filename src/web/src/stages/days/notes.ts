@@ -1,7 +1,15 @@
 import type { BuildEdit, StepNote } from '../../api/types';
 import type { addTo, setIn } from '../../desk/changes';
 
-const NOTHING = { pinnedAt: null, doneAt: null, handsOnMin: null, waitMin: null, name: null, leftOut: false };
+const NOTHING = {
+  pinnedAt: null,
+  doneAt: null,
+  handsOnMin: null,
+  waitMin: null,
+  name: null,
+  leftOut: false,
+  failedAt: null,
+};
 
 /** What is said of a step, said: added to its note where there is one, else a note of its own. */
 export function noted(
