@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
@@ -23,11 +24,11 @@ public class DaysTests(BrowserFixture fixture)
         return id;
     }
 
-    private void Open(string id)
+    private void Open(string id, string step = "w:pour:1")
     {
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
-        Peg("w:pour:1");
+        Peg(step);
     }
 
     [Fact]
@@ -97,6 +98,134 @@ public class DaysTests(BrowserFixture fixture)
         _page.Until(() => _page.Text("[data-testid=days-next] button") != name, "something else is next");
         _page.Button("Undo: Note a step as done").Click();
         _page.Until(() => _page.All(".days-peg.done").Count == 0, "undone");
+        Assert.Empty(_page.Faults());
+    }
+
+    // What a school changes is told before it is taken, and after.
+    [Fact]
+    public async Task A_school_is_tried_and_taken()
+    {
+        Open(await Begin());
+        _page.Button("Ways").Click();
+        var way = _page.Until(() => _page.First("[data-way=trust] summary"), "the ways");
+        Assert.Equal("true", _page.Find("[data-way=test]").GetAttribute("data-chosen"));
+        way.Click();
+        var before = _page.Until(() => _page.Find("[data-way=trust]").Text is var text && text.Contains("No more: Water test of Pond water.", StringComparison.Ordinal) ? text : null, "what it changes");
+        Assert.Contains("visit", before, StringComparison.Ordinal);
+        _page.Find("[data-way=trust] button").Click();
+        _page.Settled();
+        _page.Until(() => _page.Find("[data-way=trust]").GetAttribute("data-chosen") == "true", "it is chosen");
+        _page.Until(() => _page.All("[data-step='w:test']").Count == 0, "no test any more");
+        _page.Button("Next").Click();
+        _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("No more: Water test of Pond water.", StringComparison.Ordinal) == true, "what is otherwise");
+        _page.Button("Undo: Change how the beds are proved").Click();
+        Peg("w:test");
+        Assert.Empty(_page.Faults());
+    }
+
+    // Late, and the rest is planned again from now on; a cold night in the room's log, and the next layer waits for longer.
+    [Fact]
+    public async Task What_is_done_late_and_a_cold_night_move_the_rest_and_it_is_said()
+    {
+        var id = await Begin();
+        object[] always = [.. new[] { "mon", "tue", "wed", "thu", "fri", "sat", "sun" }.Select(day => new { day, fromMin = 0, toMin = 1440 })];
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = always } } });
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = "w", fields = new { strategy = "sealFirst" } });
+
+        // Painted only now, though it was to be done at once.
+        Open(id);
+        var pour = Told("w:pour:1");
+        Peg("w:colour").SendKeys(Keys.Enter);
+        _page.Button("Done now").Click();
+        _page.Settled();
+        _page.Until(() => Peg("w:colour").GetAttribute("class")!.Contains("done", StringComparison.Ordinal) && Told("w:pour:1") != pour, "the pour follows");
+        _page.Button("Back to what is next").Click();
+        _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("is done.", StringComparison.Ordinal) == true, "what is otherwise");
+
+        // The first layer was poured an hour ago; the room is read since, and cold.
+        var at = DateTimeOffset.UtcNow.AddHours(-1);
+        var checks = (await fixture.Http.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>($"/api/builds/{id}/waters/w/before-pour"))!["checks"]!.AsArray();
+        List<object> begin = [.. checks.Where(check => !check!["settled"]!.GetValue<bool>()).Select(check => check!["item"]!.GetValue<string>()).Select(item => (object)new { kind = "answerCheck", waterId = "w", item, answer = new { waterId = "w", item, overrides = true, reason = "A test", at } })];
+        begin.Add(new { kind = "beginPour", id = "p", waterId = "w", layer = 1, at });
+        await fixture.Edit(id, new { kind = "together", label = "Begin", edits = begin });
+        Open(id, "w:pour:2");
+        var second = Told("w:pour:2");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/pours"));
+        _page.Button("Heat").Click();
+        _page.Until(() => _page.First("[data-testid=room-log]"), "the room's log");
+        _page.Field("Thermometer now").SendKeys("8");
+        _page.Button("Log it").Click();
+        _page.Settled();
+        Open(id, "w:pour:2");
+        _page.Until(() => Told("w:pour:2") != second, "the second layer waits longer");
+        _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("Pour Pond water 2 moves from", StringComparison.Ordinal) == true, "and that is said");
+        Assert.Empty(_page.Faults());
+
+        // It failed: what is out is poured again.
+        Peg("w:pour:1").SendKeys(Keys.Enter);
+        _page.Button("It failed: pour it again").Click();
+        _page.Settled();
+        Peg("w:pour:1:again");
+        Assert.StartsWith("Clear out Pond water 1", Told("w:pour:1:clear"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_step_of_ones_own_is_added_and_one_left_out_comes_back()
+    {
+        Open(await Begin());
+        _page.Button("A step of your own").Click();
+        Assert.False(_page.Button("Add the step").Enabled);
+        _page.Type("What is done", "Weather the quay wall");
+        _page.Type("Takes", "40");
+        _page.Choose(_page.Field("Comes after"), "Paint the bed of Pond water");
+        _page.Button("Add the step").Click();
+        _page.Settled();
+        var own = _page.Until(() => _page.First("[data-step^='own:']"), "the step");
+        Assert.StartsWith("Weather the quay wall", own.GetAttribute("aria-label"), StringComparison.Ordinal);
+        own.SendKeys(Keys.Enter);
+        _page.Until(() => _page.Text("[data-testid=day-step]").Contains("After Paint the bed of Pond water: as you have put it.", StringComparison.Ordinal), "what it comes after");
+        _page.Button("Strike it out").Click();
+        _page.Until(() => _page.All("[data-step^='own:']").Count == 0, "struck out");
+
+        Peg("w:test").SendKeys(Keys.Enter);
+        _page.Button("Leave it out").Click();
+        _page.Until(() => _page.All("[data-step='w:test']").Count == 0 && _page.First("[data-testid=days-left-out]")?.Text.Contains("Water test of Pond water", StringComparison.Ordinal) == true, "left out");
+        _page.Button("take it in again").Click();
+        Peg("w:test");
+        Assert.Empty(_page.Faults());
+    }
+
+    // On paper: the week alone, each step with its box.
+    [Fact]
+    public async Task The_week_goes_on_paper_and_the_builds_on_the_bench_go_round_each_other()
+    {
+        var (first, id) = (await Begin(), await Begin());
+        Open(id);
+        var paint = Told("w:colour");
+        _page.Button("Bench hours").Click();
+        var others = _page.Until(() => _page.First("[data-testid=bench-others]"), "the other builds");
+        Assert.Contains("Days of a pond", others.Text, StringComparison.Ordinal);
+
+        // Of several of that name the first of this test is meant: by its edit it is seen.
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { after = new[] { first } } } });
+        Open(id);
+        _page.Until(() => _page.All(".days-elsewhere").Count > 0 && Told("w:colour") != paint, "its hours are taken");
+
+        fixture.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });
+        try
+        {
+            var paper = _page.Until(() => _page.First("[data-testid=week-paper]") is { Displayed: true } shown ? shown : null, "the paper");
+            Assert.False(_page.Find(".days-line").Displayed);
+            Assert.False(_page.Find(".slip").Displayed);
+            Assert.Contains("Days of a pond: the week ahead", paper.Text, StringComparison.Ordinal);
+            Assert.Contains("paints of the bed, brushes", paper.Text, StringComparison.Ordinal);
+            Assert.Equal(7, _page.All(".week-paper article").Count);
+        }
+        finally
+        {
+            fixture.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "" });
+        }
+
         Assert.Empty(_page.Faults());
     }
 }

@@ -23,7 +23,24 @@ internal static class StepNotes
         }
 
         foreach (var one in steps.Where(step => step.DoneAt is null && notes.GetValueOrDefault(step.Id) is { LeftOut: true }).ToList()) LeaveOut(steps, one);
+        Infer(steps);
         return steps;
+    }
+
+    // Who has painted the bed has built it: what comes before something done is done, whether anybody said so or not.
+    private static void Infer(List<BuildStep> steps)
+    {
+        var open = new Stack<BuildStep>(steps.Where(step => step.DoneAt is not null));
+        while (open.TryPop(out var done))
+        {
+            foreach (var link in done.After)
+            {
+                var at = steps.FindIndex(step => step.Id == link.Link.Id);
+                if (at < 0 || steps[at].DoneAt is not null) continue;
+                steps[at] = steps[at] with { DoneAt = done.DoneAt };
+                open.Push(steps[at]);
+            }
+        }
     }
 
     private static BuildStep With(BuildStep step, StepNote note) => step with

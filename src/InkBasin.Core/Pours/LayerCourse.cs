@@ -27,7 +27,9 @@ public abstract class LayerCourse
     public virtual SafePlan? SafeOver(BedColumn bed) => Safe();
 
     /// <summary>How long a layer takes.</summary>
-    public abstract LayerWaits WaitsOf(double depthMm);
+    /// <param name="depthMm">Its depth, mm.</param>
+    /// <param name="room">The room as it was logged; null for the room of the plan.</param>
+    public abstract LayerWaits WaitsOf(double depthMm, RoomCourse? room = null);
 
     /// <summary>How a layer fares on those asked for before it, from the bed up.</summary>
     /// <param name="depthMm">Its depth, mm.</param>
@@ -91,7 +93,8 @@ internal sealed class ReactingLayers : LayerCourse
 
     public override SafePlan? SafeOver(BedColumn bed) => _over(bed).Safe();
 
-    public override LayerWaits WaitsOf(double depthMm) => SheetTimes.Of(_sheet, _curing.Slowdown);
+    public override LayerWaits WaitsOf(double depthMm, RoomCourse? room = null) =>
+        room is null ? SheetTimes.Of(_sheet, _curing.Slowdown) : SheetTimes.In(room, _sheet);
 
     public override LayerCure Next(double depthMm, double untilNextH, RoomCourse? room)
     {
@@ -139,7 +142,7 @@ internal sealed class DryingLayers(ProductSheet sheet, Room air) : LayerCourse
         return new SafePlan(dry, DepthLimit.Sheet, air.AirC, sheet.GreatestLayerMm, $"The sheet’s coat of {sheet.GreatestLayerMm:0.0#} mm dries to {dry:0.0#} mm.");
     }
 
-    public override LayerWaits WaitsOf(double depthMm)
+    public override LayerWaits WaitsOf(double depthMm, RoomCourse? room = null)
     {
         var dry = DryingCoats.Hours(Drying, DryingCoats.WetMm(depthMm, sheet.ShrinkPercent), air.HumidityPercent);
         return new LayerWaits(dry, AnyTimeH, dry, Math.Max(dry, sheet.FullCureH * Slowdown));
@@ -169,7 +172,7 @@ internal sealed class FlashedLayers(ProductSheet sheet, Room air, InkLayer stron
             : new SafePlan(depth, DepthLimit.Sheet, air.AirC, sheet.GreatestLayerMm, $"A flash hardens {sheet.Flash!.DepthMm:0.0#} mm.");
     }
 
-    public override LayerWaits WaitsOf(double depthMm) => new(sheet.RecoatFromH, AnyTimeH, sheet.DemouldH, sheet.FullCureH);
+    public override LayerWaits WaitsOf(double depthMm, RoomCourse? room = null) => new(sheet.RecoatFromH, AnyTimeH, sheet.DemouldH, sheet.FullCureH);
 
     public override LayerCure Next(double depthMm, double untilNextH, RoomCourse? room) => new(
         LampHeat.PeakC(depthMm, sheet.Flash!.Seconds, air.AirC), 0, null, null, null, sheet.DemouldH, null, TooDark || TooDeep(depthMm, FlashMm) ? Standing.Stop : Standing.Holds);

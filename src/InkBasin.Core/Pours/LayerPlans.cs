@@ -77,7 +77,10 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 Batches = [.. zones.SelectMany(zone => zone.Mix.Batches)],
                 Notices = [.. zones.SelectMany(zone => zone.Mix.Notices).DistinctBy(notice => notice.Kind)],
             };
-            var waits = course.WaitsOf(cut[i].DepthMm);
+
+            // What is poured is followed in the room it really had, and its hours are as long as that made them.
+            var room = i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null;
+            var waits = course.WaitsOf(cut[i].DepthMm, room);
             if (i < poured) pourH = (begun[i].At - begun[0].At).TotalHours;
             var nextH = i + 1 < poured ? (begun[i + 1].At - begun[0].At).TotalHours : pourH + waits.RecoatFromH;
             layers.Add(new PlannedLayer(
@@ -96,7 +99,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
                 pourH + waits.StripH,
                 pourH + waits.FullCureH,
                 batches.PotLifeMin,
-                course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), i < poured ? RoomLog.Course(bench.RoomLog, begun[i].At, begun[i].Result?.RoomC, bench.Room.AirC) : null),
+                course.Next(cut[i].DepthMm, Math.Max(0, nextH - pourH), room),
                 i < poured ? begun[i] : null)
             {
                 Pools = pools,

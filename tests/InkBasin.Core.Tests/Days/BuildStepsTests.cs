@@ -146,6 +146,16 @@ public class BuildStepsTests
         Assert.Equal(["skin"], mine.After.Select(link => link.Link.Id));
     }
 
+    // Noted out of its order: what must have come before it is done too, and it all still fits.
+    [Fact]
+    public void Who_has_painted_has_built()
+    {
+        var days = Days(Noted(Creek, new StepNote("w:colour") { DoneAt = Now }));
+        Assert.Null(days.Clash);
+        Assert.Equal(["foam", "skin", "w:colour"], days.Places.Where(place => place.Step.DoneAt is not null).Select(place => place.Step.Id).Order());
+        Assert.True(Of(days, "w:seal").StartAt >= Now.AddMinutes(Of(days, "w:colour").Step.HandsOnMin));
+    }
+
     // Ripples an hour ago: the moment is gone, and the rest goes on.
     [Fact]
     public void A_look_whose_moment_is_over_holds_nothing_up()

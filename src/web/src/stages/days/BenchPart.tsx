@@ -124,7 +124,7 @@ export function BenchPart() {
           />
         ))}
         <TextField
-          label="Nobody is up"
+          label="Quiet"
           value={`${clockOfDay(build.days.quietFromMin)}–${clockOfDay(build.days.quietToMin)}`}
           onChange={keepQuiet}
         />

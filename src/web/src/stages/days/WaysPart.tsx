@@ -95,5 +95,5 @@ function against(trial: DaysTrial, days: DaysPlan, at: string): string {
     return `${Math.max(1, Math.round(Math.abs(hours) / 24))} ${Math.round(Math.abs(hours) / 24) <= 1 ? 'day' : 'days'} ${hours > 0 ? 'later' : 'sooner'}`;
   const visits = trial.visits - days.visits;
   if (visits === 0) return 'no later';
-  return `no later, ${Math.abs(visits)} ${Math.abs(visits) === 1 ? 'visit' : 'visits'} ${visits > 0 ? 'more' : 'less'}`;
+  return `no later, ${Math.abs(visits)} ${Math.abs(visits) === 1 ? 'visit' : 'visits'} ${visits > 0 ? 'more' : 'fewer'}`;
 }
