@@ -183,13 +183,7 @@ public class InkTests(BrowserFixture fixture)
     public async Task A_colour_of_its_own_is_put_down_moved_widened_and_has_a_cup_of_its_own()
     {
         var id = await fixture.CopyOf("Sallow Quay");
-        _page.BoardWidthMm = 620;
-        _page.Open(id, "ink");
-        _page.Button("Places").Click();
-        _page.Button("A colour of its own").Click();
-        _page.ClickBoard(200, 220);
-        _page.Until(() => _page.First("[data-testid=place-1]"), "the colour");
-        _page.Settled();
+        OpenWithAColour(id);
         var place = (await Water(id))["ink"]!["places"]![0]!;
         Assert.Equal(200, place["at"]!["xMm"]!.GetValue<double>(), 1.0);
         Assert.Equal(30, place["reachMm"]!.GetValue<double>());
@@ -343,13 +337,7 @@ public class InkTests(BrowserFixture fixture)
     public async Task Match_and_trial_are_of_the_colour_that_is_chosen()
     {
         var id = await fixture.CopyOf("Sallow Quay");
-        _page.BoardWidthMm = 620;
-        _page.Open(id, "ink");
-        _page.Button("Places").Click();
-        _page.Button("A colour of its own").Click();
-        _page.ClickBoard(200, 220);
-        _page.Until(() => _page.First("[data-testid=place-1]"), "the colour");
-        _page.Settled();
+        OpenWithAColour(id);
         var own = (await Water(id))["ink"]!.DeepClone();
 
         _page.Button("Match").Click();
@@ -382,6 +370,18 @@ public class InkTests(BrowserFixture fixture)
         var kept = (await fixture.Read(id))["build"]!["trials"]!.AsArray().Single()!["ink"]!;
         Assert.Equal(parts[0]!["tintId"]!.GetValue<string>(), kept["tintId"]!.GetValue<string>());
         Assert.Empty(_page.Faults());
+    }
+
+    // A colour of its own put down in the creek.
+    private void OpenWithAColour(string id)
+    {
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ink");
+        _page.Button("Places").Click();
+        _page.Button("A colour of its own").Click();
+        _page.ClickBoard(200, 220);
+        _page.Until(() => _page.First("[data-testid=place-1]"), "the colour");
+        _page.Settled();
     }
 
     private async Task<JsonNode> Plan(string id) => JsonNode.Parse(await fixture.Http.GetStringAsync($"/api/builds/{id}"))!["plan"]!["waters"]![0]!;

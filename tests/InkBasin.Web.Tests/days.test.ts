@@ -1,3 +1,5 @@
+import type { DayPlace } from '@web/api/types';
+import { cureAt, short } from '@web/tideline/DaysLane';
 import { addTo, setIn } from '@web/desk/changes';
 import { hoursRead } from '@web/stages/days/BenchPart';
 import { clockOfDay, minutesOf, noted } from '@web/stages/days/notes';
@@ -70,5 +72,38 @@ describe('what is said of a step', () => {
     expect(noted([note], 'w:test', { leftOut: true }, addTo, setIn)).toEqual(
       addTo('days.notes', { ...note, id: 'w:test', handsOnMin: null, leftOut: true }),
     );
+  });
+});
+
+describe('a channel of the days', () => {
+  const course = [
+    { atH: 0, cure: 0 },
+    { atH: 2, cure: 0.4 },
+    { atH: 6, cure: 0.8 },
+  ];
+
+  it.each([
+    [0, 0],
+    [1, 0.2],
+    [4, 0.6],
+    [6, 0.8],
+    [9, 0.8],
+  ])('has the cure at %d h, %d', (h, cure) => expect(cureAt(course, h)).toBeCloseTo(cure, 12));
+
+  it.each([
+    ['Pour Creek 2', 'Pour 2'],
+    ['Water test of Creek', 'Water test'],
+    ['Last look at the dams of Creek', 'Last look'],
+    ['Old punt into Creek 2', 'Old punt 2'],
+    ['Gel on Creek, coat 2', 'Gel, coat 2'],
+    ['Set drowned things in Creek', 'Set drowned things'],
+    ['Growth, edges and veneer', 'Growth, edges and veneer'],
+  ])('calls %s by %s', (name, wanted) => {
+    const place = { step: { name, waterId: 'w' } } as unknown as DayPlace;
+    expect(short(place, 'Creek')).toBe(wanted);
+  });
+
+  it('keeps the whole name of what belongs to no water', () => {
+    expect(short({ step: { name: 'Sweep Creek', waterId: null } } as unknown as DayPlace, 'Creek')).toBe('Sweep Creek');
   });
 });

@@ -1,12 +1,14 @@
 import { layersOf, pouredAs } from '@web/api/plan';
-import type { Build, BuildPlan } from '@web/api/types';
+import type { Build, BuildPlan, DaysPlan } from '@web/api/types';
 import { amounts, hours, lasting, parts } from '@web/slip/words';
 import { METRIC } from '@web/units/units';
 import { nextPour, nextThing, tide } from '@web/tideline/tide';
 
-const layer = (pourAt: string | null, recoatFromAt: string | null) => ({
+const layer = (pourAt: string | null, pourH: number, recoatFromH: number) => ({
   pourAt,
-  recoatFromAt,
+  pourH,
+  recoatFromH,
+  fullCureH: 84,
   mix: { batches: [{ aG: 67.2, bG: 60, aMl: 59.5, bMl: 59.4 }] },
   tint: { drops: 5 },
   poured: null,
@@ -20,16 +22,13 @@ const PLAN = {
       id: 'w',
       layers: {
         is: {
-          layers: [
-            layer('2027-05-14T19:00:00Z', '2027-05-15T07:00:00Z'),
-            layer('2027-05-15T07:00:00Z', '2027-05-15T19:00:00Z'),
-          ],
+          layers: [layer('2027-05-14T19:00:00Z', 0, 12), layer('2027-05-15T07:00:00Z', 12, 24)],
           stripAt: '2027-05-16T03:00:00Z',
-          fullCureAt: '2027-05-18T07:00:00Z',
+          fullCureH: 84,
         },
       },
     },
-    { id: 'p', layers: { is: { layers: [layer(null, null)], stripAt: null, fullCureAt: null } } },
+    { id: 'p', layers: { is: { layers: [layer(null, 0, 12)], stripAt: null, fullCureH: null } } },
   ],
 } as unknown as BuildPlan;
 
@@ -49,6 +48,31 @@ describe('the Tideline', () => {
   it('knows the next pour', () => {
     expect(nextPour(BUILD, PLAN, Date.parse('2027-05-14T20:00:00Z'))?.label).toBe('Creek 2');
     expect(nextPour(BUILD, PLAN, Date.parse('2027-05-15T08:00:00Z'))).toBeNull();
+  });
+
+  it('goes by the days where they are planned', () => {
+    const at = (id: string, startAt: string) => ({ step: { id }, startAt });
+    const days = {
+      places: [
+        at('w:pour:2', '2027-05-15T18:30:00Z'),
+        at('w:strip', '2027-05-17T10:00:00Z'),
+        at('p:pour:1', '2027-05-16T10:00:00Z'),
+      ],
+    } as unknown as DaysPlan;
+    const found = tide(BUILD, PLAN, days);
+    const told = found.map((one) => `${one.label} ${new Date(one.fromMs).toISOString().slice(8, 16)}`);
+    expect(told).toEqual([
+      'Creek 1 14T19:00',
+      'Creek 1 cures until the next may go on 14T19:00',
+      'Creek 2 15T18:30',
+      'Creek 2 hardens fully 15T18:30',
+      'strip Creek 17T10:00',
+      'Pond 16T10:00',
+      'Pond hardens fully 16T10:00',
+    ]);
+    // As much later as the pour is.
+    expect(found[3]?.toMs).toBe(Date.parse('2027-05-18T18:30:00Z'));
+    expect(nextPour(BUILD, PLAN, Date.parse('2027-05-15T08:00:00Z'), days)?.label).toBe('Creek 2');
   });
 
   it('goes by the log where there is one: what is overdue stays next', () => {
@@ -74,10 +98,10 @@ describe('a thing on the Tideline', () => {
     name: 'Hull',
     setIn: 'later',
     afterPour: true,
-    fromAt: '2027-05-14T20:10:00Z',
-    toAt: '2027-05-14T21:40:00Z',
+    fromH: 7 / 6,
+    toH: 8 / 3,
   };
-  const leaf = { ...hull, id: 'leaf', name: 'Leaf', setIn: 'on', fromAt: '2027-05-15T01:00:00Z', toAt: null };
+  const leaf = { ...hull, id: 'leaf', name: 'Leaf', setIn: 'on', fromH: 6, toH: null };
   const stake = { ...hull, id: 'stake', name: 'Stake', setIn: 'before', afterPour: false };
   const with_ = (poured: boolean) =>
     ({

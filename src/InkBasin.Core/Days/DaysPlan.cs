@@ -8,7 +8,11 @@ namespace InkBasin.Core.Days;
 /// <param name="Scuffed">Whether it comes after its window: scuff and wipe the surface first.</param>
 /// <param name="OutOfHours">Whether it lies outside the hours at the bench: someone is only to be up.</param>
 /// <param name="Stale">Whether the bottles it is poured of are past their date by then.</param>
-public sealed record DayPlace(BuildStep Step, DateTimeOffset StartAt, DateTimeOffset HandsOnEndAt, DateTimeOffset ReadyAt, bool Scuffed, bool OutOfHours, bool Stale);
+public sealed record DayPlace(BuildStep Step, DateTimeOffset StartAt, DateTimeOffset HandsOnEndAt, DateTimeOffset ReadyAt, bool Scuffed, bool OutOfHours, bool Stale)
+{
+    /// <summary>What left no other way than after its window; null where that is kept.</summary>
+    public string? WhyScuffed { get; init; }
+}
 
 /// <summary>Hands that are busy with another build on this bench.</summary>
 /// <param name="Build">The other build's name.</param>
@@ -134,14 +138,16 @@ public sealed record DaysPlan(
         step is { DoneAt: null, Kind: BuildStepKind.Look or BuildStepKind.Thing or BuildStepKind.Ripples }
         && step.After.Any(link => link.Link is { From: LinkFrom.Start, GreatestMin: { } greatest } && steps.FirstOrDefault(one => one.Id == link.Link.Id)?.DoneAt is { } began && began.AddMinutes(greatest) < now);
 
-    private static DaysPlan Placed(IReadOnlyList<BuildStep> steps, BenchHours hours, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs)
+    private static DaysPlan Placed(IReadOnlyList<BuildStep> steps, BenchHours hours, Timetable plan, Scuffs scuffs)
     {
         var at = plan.Steps.ToDictionary(step => step.Id);
-        bool Missed(BuildStep step, int index) => step.After.Index().Any(one => scuffs.Contains((index, one.Index)) && one.Item.Link is { GreatestMin: { } greatest } link && at[step.Id].StartMin - (link.From == LinkFrom.Start ? at[link.Id].StartMin : at[link.Id].ReadyMin) > greatest);
+        string? Missed(BuildStep step, int index) => step.After.Index()
+            .Where(one => one.Item.Link is { GreatestMin: { } greatest } link && at[step.Id].StartMin - (link.From == LinkFrom.Start ? at[link.Id].StartMin : at[link.Id].ReadyMin) > greatest)
+            .Select(one => scuffs.GetValueOrDefault((index, one.Index))).FirstOrDefault(why => why is not null);
         var windows = hours.Windows();
         bool Outside(BuildStep step) => step.DoneAt is null && step.HandsOnMin + step.AttendedMin > 0 && !windows.Any(window => window.From <= at[step.Id].StartMin && at[step.Id].HandsOnEndMin <= window.To);
         bool Stale(BuildStep step) => step.DoneAt is null && step.KeepsUntil is { } last && DateOnly.FromDateTime(hours.At(at[step.Id].StartMin).DateTime) > last;
-        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i), Outside(step), Stale(step))).OrderBy(place => place.StartAt)];
+        DayPlace[] places = [.. steps.Select((step, i) => new DayPlace(step, hours.At(plan.Steps[i].StartMin), hours.At(plan.Steps[i].HandsOnEndMin), hours.At(plan.Steps[i].ReadyMin), Missed(step, i) is not null, Outside(step), Stale(step)) { WhyScuffed = Missed(step, i) }).OrderBy(place => place.StartAt)];
         var stretches = StretchesOf(places, hours, plan.FinishMin);
         var next = stretches.FirstOrDefault(one => one.StepIds.Count > 0);
         string[] OfNext(Func<BuildStep, IReadOnlyList<string>> what) => next is null ? [] : [.. places.Where(place => next.StepIds.Contains(place.Step.Id)).SelectMany(place => what(place.Step)).Distinct()];

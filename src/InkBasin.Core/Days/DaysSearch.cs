@@ -1,5 +1,8 @@
 namespace InkBasin.Core.Days;
 
+/// <summary>Windows that are missed and scuffed, by step and link, each with what left no other way.</summary>
+internal sealed class Scuffs : Dictionary<(int Step, int Link), string>;
+
 /// <summary>A build's steps sought in its hours: what may give way gives way in its order, layers of one mix are tried together, and where nothing fits it is tried what would free it.</summary>
 internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableSearch search, CancellationToken cancel)
 {
@@ -17,7 +20,7 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     /// <returns>The steps as they are planned, the plan, and the windows that are missed and scuffed, by step and link.</returns>
     /// <param name="steps">The steps.</param>
     /// <param name="mixes">Whether it is tried which of them can be of one mix.</param>
-    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
+    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
     {
         // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing, a bottle past its date a new one: all are told. Anything else stands in the way.
         IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
@@ -33,11 +36,11 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
             return (steps, plan.Optimal && !search.Enough.IsCancellationRequested ? Timetable.Tidied(Asked(steps, way, scuffs), hours, plan, cancel) : plan, scuffs, null);
         }
 
-        return (steps, null, new HashSet<(int Step, int Link)>(), last);
+        return (steps, null, new Scuffs(), last);
     }
 
     // Layers of different waters that take the same wait for each other where that costs neither time nor visits: one mix then serves both.
-    private (IReadOnlyList<BuildStep> Steps, Timetable Plan) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, IReadOnlySet<(int Step, int Link)> scuffs, Ways way)
+    private (IReadOnlyList<BuildStep> Steps, Timetable Plan) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, Scuffs scuffs, Ways way)
     {
         var at = plan.Steps.ToDictionary(step => step.Id, step => step.StartMin);
         List<BuildStep> pours = [.. steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, MixKey: not null })];
@@ -92,28 +95,29 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     }
 
     // With these windows missed.
-    private DayStep[] Asked(IReadOnlyList<BuildStep> steps, Ways way, IReadOnlySet<(int Step, int Link)> scuffs)
+    private DayStep[] Asked(IReadOnlyList<BuildStep> steps, Ways way, Scuffs scuffs)
     {
         var asked = StepsOf(steps, way);
-        foreach (var (step, link) in scuffs) asked[step] = Missing(asked[step], link);
+        foreach (var (step, link) in scuffs.Keys) asked[step] = Missing(asked[step], link);
         return asked;
     }
 
     private static DayStep Missing(DayStep step, int link) => step with { After = [.. step.Links.Select((one, k) => k == link ? one with { GreatestMin = null } : one)] };
 
     // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
-    private (Timetable? Plan, IReadOnlySet<(int Step, int Link)> Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, Ways way)
+    private (Timetable? Plan, Scuffs Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, Ways way)
     {
-        var (asked, scuffs) = (StepsOf(steps, way), new HashSet<(int Step, int Link)>());
+        var (asked, scuffs) = (StepsOf(steps, way), new Scuffs());
         try
         {
             while (true)
             {
                 var (plan, clash) = Timetable.Seek(asked, hours, search, cancel);
                 if (plan is not null) return (plan, scuffs, null);
-                var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.Contains(one), (Step: -1, Link: -1));
-                if (!way.Walks || window.Step < 0) return (null, scuffs, TimetableClash.Refusal(asked, hours, clash).Message);
-                scuffs.Add(window);
+                var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.ContainsKey(one), (Step: -1, Link: -1));
+                var why = TimetableClash.Refusal(asked, hours, clash).Message;
+                if (!way.Walks || window.Step < 0) return (null, scuffs, why);
+                scuffs[window] = why;
                 asked[window.Step] = Missing(asked[window.Step], window.Link);
             }
         }

@@ -65,7 +65,7 @@ internal static class StepsOfWater
         var things = layers[0].Things.Count(thing => thing is { Places: true, AfterPour: false });
         if (things > 0)
         {
-            yield return new($"{id}:drowned", BuildStepKind.Drowned, id, $"Set what is drowned in {name}", BenchMinutes.Fives(BenchMinutes.Drowned * things), BenchMinutes.DrownedGlue, 0, [new(new DayLink($"{id}:colour"), "it stands on painted ground")], "what holds it is firm over night (rule of the bench)") { LayOut = [things == 1 ? "the thing, sealed, and what holds it down" : $"{things} things, sealed, and what holds them down"] };
+            yield return new($"{id}:drowned", BuildStepKind.Drowned, id, $"Set drowned things in {name}", BenchMinutes.Fives(BenchMinutes.Drowned * things), BenchMinutes.DrownedGlue, 0, [new(new DayLink($"{id}:colour"), "it stands on painted ground")], "what holds it is firm over night (rule of the bench)") { LayOut = [things == 1 ? "the thing, sealed, and what holds it down" : $"{things} things, sealed, and what holds them down"] };
             before = new StepLink(new DayLink($"{id}:drowned"), "sealer closes round what stands there");
         }
 

@@ -196,7 +196,13 @@ public class BuildStepsTests
         build = build with { Days = build.Days with { Except = [.. Enumerable.Range(1, 8).Select(day => new OtherDay(DateOnly.FromDateTime(pour.AddDays(day)), null, null))] } };
         var days = Days(build);
         Assert.Null(days.Clash);
-        Assert.Equal(["w:pour:2"], days.Places.Where(place => place.Scuffed).Select(place => place.Step.Id));
+        var scuffed = Assert.Single(days.Places, place => place.Scuffed);
+        Assert.Equal("w:pour:2", scuffed.Step.Id);
+        Assert.Contains("“Pour Creek 2”", scuffed.WhyScuffed, StringComparison.Ordinal);
+        Assert.All(days.Places.Where(place => !place.Scuffed), place => Assert.Null(place.WhyScuffed));
+
+        // The pour is held before a week away: let go, it would be kept.
+        Assert.StartsWith("Let go of Pour Creek 1: then nothing of that happens, and it is finished", Assert.Single(days.Offers).Sentence, StringComparison.Ordinal);
     }
 
     [Fact]

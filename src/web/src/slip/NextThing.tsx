@@ -1,5 +1,6 @@
 import { layersOf, pouredAs, sessionsOf } from '../api/plan';
 import type { Water, WaterPlan } from '../api/types';
+import { useDays } from '../api/useDays';
 import { useDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatLength } from '../units/units';
@@ -8,9 +9,12 @@ import { useFirst } from './useBeforePour';
 import { useNow } from './useNow';
 import { hours, inkInShort, parts, scuff, when } from './words';
 
+const QUARTER_MS = 900_000;
+
 /** The next pour in a maker's words. */
 export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build, plan: whole } = useDesk('build', 'plan');
+  const { id, version, build, plan: whole } = useDesk('id', 'version', 'build', 'plan');
+  const { days } = useDays(id, version);
   const units = useUnits();
   const now = useNow();
   const first = useFirst(plan);
@@ -47,6 +51,7 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
     );
   }
+  const placed = days?.places.find((one) => one.step.id === `${water.id}:pour:${index + 1}`)?.startAt;
   const last = index === layersOf(plan).length - 1;
 
   // Mixed for several waters at once, it is the session's cups that count.
@@ -66,12 +71,18 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
         {others.length > 0 && ` here and ${others.join(', ')}`}
         {layer.pourAt !== null &&
           (Date.parse(layer.pourAt) > now.getTime() ? (
-            <> on {when(layer.pourAt, now)}</>
+            <>
+              {' '}
+              {index > 0 ? 'from' : 'on'} {when(layer.pourAt, now)}
+            </>
           ) : (
             <>
               , {index > 0 ? 'ready since' : 'due since'} {when(layer.pourAt, now)}
             </>
           ))}
+        {placed !== undefined && Math.abs(Date.parse(placed) - Date.parse(layer.pourAt ?? placed)) >= QUARTER_MS && (
+          <> (in your days: {when(placed, now)})</>
+        )}
         . <strong>Pour to {formatLength(layer.toMm, units)}</strong> {units.length}
         {layer.pools.each.length > 1 && <strong> in {layer.pools.each.length} places</strong>}.{' '}
         {last

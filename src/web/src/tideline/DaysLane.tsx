@@ -146,7 +146,7 @@ export function short({ step }: DayPlace, lane: string): string {
   if (step.waterId === null || at < 0) return step.name;
   const head = step.name
     .slice(0, at)
-    .replace(/ (the )?(of|in|into|on|what is drowned in)$/, '')
+    .replace(/ (the )?(of|in|into|on)$/, '')
     .replace(/ at the dams?$/, '');
   return `${head}${step.name.slice(at + tail.length)}`;
 }

@@ -1,4 +1,5 @@
-import type { Build, BuildPlan } from '../api/types';
+import { useDays } from '../api/useDays';
+import type { Build, BuildPlan, DaysPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../scene/useSize';
 import { lasting, when } from '../slip/words';
@@ -12,14 +13,15 @@ const LEAST_DAY_PX = 84;
 
 /** The days ahead as one ribbon, with the next thing to do in words at its head. */
 export function Tideline() {
-  const { build, plan } = useDesk('build', 'plan');
+  const { id, version, build, plan } = useDesk('id', 'version', 'build', 'plan');
+  const { days: planned } = useDays(id, version);
   const now = useNow();
   const [box, size] = useSize<HTMLDivElement>();
   const count = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));
   const perDay = size.width / count;
   const { days, x } = ribbon(now, count, perDay);
-  const shown = tide(build, plan).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
-  const next = nextPour(build, plan, now.getTime());
+  const shown = tide(build, plan, planned).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
+  const next = nextPour(build, plan, now.getTime(), planned);
   const thing = nextThing(build, plan, now.getTime());
   const first = useFirst(plan.waters.find((one) => one.id === next?.waterId) ?? null);
   return (
@@ -37,7 +39,7 @@ export function Tideline() {
             {thing.toMs > thing.fromMs && <span>until {when(new Date(thing.toMs).toISOString(), now)}</span>}
           </>
         ) : next === null ? (
-          <strong>{nothingAhead(build, plan)}</strong>
+          <strong>{nothingAhead(build, plan, planned)}</strong>
         ) : first !== null ? (
           <strong className="tideline-first" title={first}>
             {first}
@@ -124,8 +126,8 @@ function Cure({ tide: one, x, height }: { tide: Tide; x: (ms: number) => number;
   );
 }
 
-function nothingAhead(build: Build, plan: BuildPlan): string {
-  if (tide(build, plan).length > 0) return 'All layers have had their time.';
+function nothingAhead(build: Build, plan: BuildPlan, days: DaysPlan | undefined): string {
+  if (tide(build, plan, days).length > 0) return 'All layers have had their time.';
   return build.waters.length > 0 ? 'Set a first pour under Pours.' : 'Put a water on the board.';
 }
 

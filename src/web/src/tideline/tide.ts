@@ -1,6 +1,8 @@
 import { layersOf, pouredAs } from '../api/plan';
 import { midnight, type WallClock } from '../units/clock';
-import type { Build, BuildPlan } from '../api/types';
+import type { Build, BuildPlan, DaysPlan } from '../api/types';
+
+const HOUR_MS = 3_600_000;
 
 /** Something on the ribbon: a pour, a stripping or a thing set in (a moment), or a layer curing (a stretch). */
 export interface Tide {
@@ -16,14 +18,18 @@ export interface Tide {
   onLayer?: boolean;
 }
 
-/** All that has a date, from the plan's own times. */
-export function tide(build: Build, plan: BuildPlan): Tide[] {
+/** All that has a date: as the days have it where they are planned, else as soon as the layers under it allow. */
+export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
   const found: Tide[] = [];
+  const placed = new Map(days?.places.map((place) => [place.step.id, Date.parse(place.startAt)]));
   plan.waters.forEach((waterPlan, w) => {
     const name = build.waters[w]?.name ?? '';
     layersOf(waterPlan).forEach((layer, i) => {
-      if (layer.pourAt === null || layer.recoatFromAt === null) return;
-      const fromMs = Date.parse(layer.pourAt);
+      const soonest = layer.pourAt === null ? undefined : Date.parse(layer.pourAt);
+      const fromMs = placed.get(`${waterPlan.id}:pour:${i + 1}`) ?? soonest;
+      if (fromMs === undefined) return;
+      // What follows from the pour is as much later as that is.
+      const later = (h: number) => fromMs + (h - layer.pourH) * HOUR_MS;
       const label = layersOf(waterPlan).length > 1 ? `${name} ${i + 1}` : name;
       found.push({
         key: `${waterPlan.id} ${i}`,
@@ -37,32 +43,32 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
       });
       for (const thing of layer.things) {
         // What is in place before is part of getting ready; what the next layer lifts is on its card.
-        if (!thing.afterPour || thing.fromAt === null) continue;
-        const at = Date.parse(thing.fromAt);
+        if (!thing.afterPour) continue;
+        const at = placed.get(`${waterPlan.id}:thing:${thing.id}`) ?? later(thing.fromH);
         found.push({
           key: `${waterPlan.id} ${i} ${thing.id}`,
           kind: 'thing',
           waterId: waterPlan.id,
           label: `${thing.name} ${thing.setIn === 'on' ? 'on' : 'into'} ${label}`,
           fromMs: at,
-          toMs: thing.toAt === null ? at : Date.parse(thing.toAt),
+          toMs: thing.toH === null ? at : Math.max(at, later(thing.toH)),
           poured: layer.poured !== null,
         });
       }
       const last = i === layersOf(waterPlan).length - 1;
-      const until = last ? (waterPlan.layers.is?.fullCureAt ?? layer.recoatFromAt) : layer.recoatFromAt;
+      const untilH = last ? (waterPlan.layers.is?.fullCureH ?? layer.fullCureH) : layer.recoatFromH;
       found.push({
         key: `${waterPlan.id} ${i} cure`,
         kind: 'cure',
         waterId: waterPlan.id,
         label: last ? `${label} hardens fully` : `${label} cures until the next may go on`,
         fromMs,
-        toMs: Date.parse(until),
+        toMs: later(untilH),
       });
     });
     const { stripAt } = pouredAs(waterPlan);
-    if (stripAt !== null) {
-      const at = Date.parse(stripAt);
+    const at = placed.get(`${waterPlan.id}:strip`) ?? (stripAt === null ? undefined : Date.parse(stripAt));
+    if (at !== undefined) {
       found.push({
         key: `${waterPlan.id} strip`,
         kind: 'strip',
@@ -80,9 +86,9 @@ export function tide(build: Build, plan: BuildPlan): Tide[] {
  * The next pour. Where pours are logged it is the first that is not, overdue or not; where none ever was, the clock has to do and it is the
  * first after now.
  */
-export function nextPour(build: Build, plan: BuildPlan, nowMs: number): Tide | null {
+export function nextPour(build: Build, plan: BuildPlan, nowMs: number, days?: DaysPlan): Tide | null {
   const logged = build.begun.length > 0;
-  const ahead = tide(build, plan).filter(
+  const ahead = tide(build, plan, days).filter(
     (one) => one.kind === 'pour' && (logged ? one.poured !== true : one.fromMs >= nowMs),
   );
   return ahead.reduce<Tide | null>((first, one) => (first === null || one.fromMs < first.fromMs ? one : first), null);

@@ -6453,6 +6453,8 @@ export interface components {
             outOfHours: boolean;
             /** @description Whether the bottles it is poured of are past their date by then. */
             stale: boolean;
+            /** @description What left no other way than after its window; null where that is kept. */
+            whyScuffed: null | string;
         };
         /** @description A step in its place; times in the offset of startAt. */
         DayStepAnswer: {

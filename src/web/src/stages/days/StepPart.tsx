@@ -51,6 +51,9 @@ export function StepPart({
             : {why}.
           </p>
         ))}
+        {place.whyScuffed !== null && (
+          <p className="notice-tight">It comes after its window: scuff and wipe first. {place.whyScuffed}</p>
+        )}
         {step.mixedWith !== null && (
           <p>
             In one mix with <b>{nameOf(step.mixedWith)}</b>, at its time.
