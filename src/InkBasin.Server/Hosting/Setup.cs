@@ -114,6 +114,7 @@ internal static class Setup
         builder.Services.AddScoped<Answers>();
         builder.Services.AddSingleton<ShownDays>();
         builder.Services.AddScoped<BenchDays>();
+        builder.Services.AddHostedService<SolverAtHand>();
     }
 
     public static void UseProblems(this WebApplication app)

@@ -57,16 +57,31 @@ export function Tideline() {
       <div className="tideline-ribbon" ref={box}>
         {size.width > 0 && (
           <svg width={size.width} height={size.height}>
+            {planned?.stretches.map(({ fromAt, toAt }) => {
+              const [from, to] = [x(Date.parse(fromAt)), x(Date.parse(toAt))];
+              return from > size.width ? null : (
+                <rect
+                  key={fromAt}
+                  className="tideline-evening"
+                  x={from}
+                  width={Math.max(0, to - from)}
+                  y={22}
+                  height={size.height - 22}
+                />
+              );
+            })}
             {days.map((day, k) => {
               return (
                 <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
-                  <rect
-                    className="tideline-evening"
-                    x={(18.5 / 24) * perDay}
-                    width={(3.5 / 24) * perDay}
-                    y={22}
-                    height={size.height - 22}
-                  />
+                  {planned === undefined && (
+                    <rect
+                      className="tideline-evening"
+                      x={(18.5 / 24) * perDay}
+                      width={(3.5 / 24) * perDay}
+                      y={22}
+                      height={size.height - 22}
+                    />
+                  )}
                   <path d={`M0.5 0V${size.height}`} />
                   <text x={7} y={14}>
                     {inWords(day, { weekday: 'short', day: 'numeric' })}

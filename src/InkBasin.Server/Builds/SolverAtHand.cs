@@ -1,0 +1,16 @@
+using InkBasin.Core.Days;
+
+namespace InkBasin.Server.Builds;
+
+/// <summary>Has the solver loaded and run once beside the start, so that nobody waits for that who opens the days first.</summary>
+internal sealed class SolverAtHand(TimeProvider time) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        // Not in the way of the start itself.
+        await Task.Yield();
+        var choice = new DaysChoice();
+        DayStep[] steps = [new("one", 10, 600), new("two", 10, 0, 5, [new DayLink("one", LinkFrom.Start, 600, 3000)])];
+        Timetable.Of(steps, new BenchHours(time.GetUtcNow(), 14, choice.Week, choice.Except), new TimetableSearch(TimeSpan.FromSeconds(5)), stoppingToken);
+    }
+}
