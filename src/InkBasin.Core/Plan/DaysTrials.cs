@@ -9,7 +9,7 @@ namespace InkBasin.Core.Plan;
 
 /// <summary>Another way of going about a build, tried: what comes of its days.</summary>
 /// <param name="Id">Which.</param>
-/// <param name="Group">What it is a choice of: proof, dams, ripples, water; or care, what being careful costs.</param>
+/// <param name="Group">What it is a choice of: proof, dams, ripples, water; or care, what being careful costs; or haste, what would be sooner.</param>
 /// <param name="Name">What is done.</param>
 /// <param name="Chosen">Whether it is what the build does now.</param>
 /// <param name="FinishAt">It would be finished then; null where it does not fit.</param>
@@ -22,7 +22,8 @@ public sealed record DaysTrial(string Id, string Group, string Name, bool Chosen
 /// <summary>The schools of the trade and the prices of care, each tried on a build's days: nothing is said of one that did not come of planning it.</summary>
 public static class DaysTrials
 {
-    private const double ColderC = 5;
+    private const double OtherC = 5;
+    private const double WarmestC = 40;
     private const int NoonMin = 10 * 60;
     private const int EveningMin = 18 * 60;
 
@@ -67,18 +68,34 @@ public static class DaysTrials
         if (ahead.Count > 0 && choice is { Proof: Proof.Test, Tests: < 3 } && ahead.Any(pair => build.WaterTests.All(test => test.WaterId != pair.Water.Id)))
             yield return new Way("test-more", "care", "One more water test", false, Set("tests", choice.Tests + 1));
         if (SealFirst(ahead) is { Count: > 0 } thin) yield return new Way("layer-more", "care", "One more layer, thin and first", false, new Together("Pour a thin layer first", thin));
-        var room = build.Room;
-        if (Math.Min(room.AirC, room.NightC ?? room.AirC) - ColderC >= 0)
-        {
-            var colder = new JsonObject { ["airC"] = room.AirC - ColderC };
-            if (room.NightC is { } night) colder["nightC"] = night - ColderC;
-            yield return new Way("colder", "care", $"A room {ColderC:0} °C colder", false, new SetFields(null, null, new JsonObject { ["room"] = colder }), Takes: false);
-        }
+        if (Math.Min(build.Room.AirC, build.Room.NightC ?? build.Room.AirC) - OtherC >= 0)
+            yield return new Way("colder", "care", $"A room {OtherC:0} °C colder", false, Warmer(build, -OtherC), Takes: false);
 
+        foreach (var way in HasteWays(answers, ahead)) yield return way;
         List<BenchDay> weekend = [.. choice.Week.Where(day => day.Day is Weekday.Saturday or Weekday.Sunday)];
         if (weekend.Count == 0) weekend = [new(Weekday.Saturday, NoonMin, EveningMin), new(Weekday.Sunday, NoonMin, EveningMin)];
         if (choice.Week.Count > weekend.Count || !choice.Week.SequenceEqual(weekend))
             yield return new Way("weekends", "care", "Only weekends", false, Set("week", new JsonArray([.. weekend.Select(day => BuildLists.Written(day))])));
+    }
+
+    // What would be sooner: warmth, and the product of the same kind that takes the next layer soonest.
+    private static IEnumerable<Way> HasteWays(BuildAnswers answers, List<(Builds.Water Water, WaterAnswers Answers)> ahead)
+    {
+        if (ahead.Count == 0) yield break;
+        if (Math.Max(answers.Build.Room.AirC, answers.Build.Room.NightC ?? answers.Build.Room.AirC) + OtherC <= WarmestC)
+            yield return new Way("warmer", "haste", $"A room {OtherC:0} °C warmer", false, Warmer(answers.Build, OtherC), Takes: false);
+        List<(Builds.Water Water, ProductSheet Sheet)> slow = [.. ahead.Where(pair => pair.Answers.Case.Sheet is { Traits.IsOnePart: false }).Select(pair => (pair.Water, pair.Answers.Case.Sheet!))];
+        if (slow.Count == 0) yield break;
+        var fastest = answers.Stores.Sheets.Where(sheet => sheet.Traits is { IsOnePart: false, IsForSurface: false, AttacksPolystyrene: false }).MinBy(sheet => sheet.RecoatFromH);
+        List<BuildEdit> change = [.. slow.Where(one => fastest is not null && fastest.RecoatFromH < one.Sheet.RecoatFromH).Select(one => new SetFields("waters", one.Water.Id, new JsonObject { ["productId"] = fastest!.Id }))];
+        if (change.Count > 0) yield return new Way("faster", "haste", $"All of {fastest!.Name}", false, new Together($"Pour {fastest.Name}", change));
+    }
+
+    private static SetFields Warmer(Build build, double byC)
+    {
+        var room = new JsonObject { ["airC"] = build.Room.AirC + byC };
+        if (build.Room.NightC is { } night) room["nightC"] = night + byC;
+        return new SetFields(null, null, new JsonObject { ["room"] = room });
     }
 
     private static IEnumerable<Way> Proofs(DaysChoice choice, List<(Builds.Water Water, WaterAnswers Answers)> ahead)

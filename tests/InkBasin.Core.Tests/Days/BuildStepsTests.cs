@@ -1,5 +1,6 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Days;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
@@ -62,6 +63,21 @@ public class BuildStepsTests
         Assert.InRange(after.Cure, 0.8, 1);
         Assert.True(step.Cure.Last(one => one.AtH <= layer.Cure.GelH).Cure < after.Cure);
         Assert.Empty(Steps(Creek).Single(one => one.Id == "w:strip").Cure);
+    }
+
+    // What the scale says goes before the estimate: still damp, and all that wants it dry waits.
+    [Fact]
+    public void A_weighing_that_says_still_damp_puts_the_rest_off()
+    {
+        Build Weighed(params (double AtH, double G)[] weighings) => Creek with
+        {
+            Drying = new() { PlasteredAt = Now.AddDays(-4), Weighings = [.. weighings.Select(one => new LoggedWeighing(Now.AddDays(-4).AddHours(one.AtH), one.G))] },
+        };
+        var estimated = Of(Days(Weighed()), "skin").ReadyAt;
+        var damp = Days(Weighed((1, 1200), (24, 1170), (48, 1143), (72, 1119), (94, 1099)));
+        Assert.True(Of(damp, "skin").ReadyAt > estimated, $"{Of(damp, "skin").ReadyAt} {Of(damp, "skin").Step.WaitFrom} {estimated}");
+        Assert.Equal("by its weighings", Of(damp, "skin").Step.WaitFrom);
+        Assert.True(Of(damp, "w:colour").StartAt >= Of(damp, "skin").ReadyAt);
     }
 
     // Ripples fall between the moment a nudge stays and the gel; with gel on top there is nothing to nudge.
@@ -416,6 +432,14 @@ public class BuildStepsTests
         Assert.True(trials["ripples-gel"].Edit!.Apply(Creek).After.Waters[0].Gel is { Coats: 1 });
         Assert.Contains(trials["ripples-gel"].Changes, one => one.StartsWith("New: Gel on Creek", StringComparison.Ordinal));
         Assert.Equal(DamMake.Tape, trials["dams-tape"].Edit!.Apply(Creek).After.Dams[0].Make);
+
+        // What would be sooner is tried too; the product that is taken is one of the stores, and pours.
+        Assert.NotEmpty(trials["warmer"].Changes);
+        Assert.Null(trials["warmer"].Edit);
+        var slower = Creek with { Waters = [Creek.Waters[0] with { ProductId = "deep-pour-epoxy" }] };
+        var faster = DaysTrials.Of(Answers(slower), Other, Days(slower), one => BuildDays.Of(one, Now, Search)).Single(trial => trial.Id == "faster");
+        Assert.Equal(Stores.Examples.Sheets.Where(sheet => !sheet.Traits.IsOnePart && !sheet.Traits.AttacksPolystyrene && !sheet.Traits.IsForSurface).MinBy(sheet => sheet.RecoatFromH)!.Id, faster.Edit!.Apply(slower).After.Waters[0].ProductId);
+        Assert.Contains(faster.Changes, one => one.StartsWith("Pour Creek", StringComparison.Ordinal));
 
         // Once it is poured, most of it is past.
         var poured = Creek with { Begun = [new BegunPour("p", "w", 1, Now.AddHours(-1), [])] };

@@ -11,6 +11,7 @@ const ROW_PX = 30;
 /** "18:30, 25 min", px. */
 const MOMENT_PX = 76;
 const HOUR_MS = 3_600_000;
+const MINUTE_MS = 60_000;
 const GRAIN_MS = 300_000;
 
 /** A channel of the days: a water, the ground, the banks. */
@@ -54,6 +55,9 @@ export function DaysLane({
     <>
       {pegs.map((place) => (
         <Wait key={place.step.id} place={place} water={water} time={time} base={base} topPx={20} />
+      ))}
+      {pegs.map((place) => (
+        <Window key={place.step.id} place={place} lane={lane} time={time} base={base} />
       ))}
       {pegs.map((place, i) => (
         <Peg
@@ -128,6 +132,26 @@ function Wait({
       ))}
     </g>
   );
+}
+
+/** The window a layer ahead is to be poured in, as a bracket under its channel. */
+function Window({ place, lane, time, base }: { place: DayPlace; lane: Lane; time: LivedTime; base: number }) {
+  if (place.step.kind !== 'pour' || place.step.doneAt !== null) return null;
+  return place.step.after.map(({ link }) => {
+    const before = lane.places.find((one) => one.step.id === link.id);
+    if (before === undefined || link.greatestMin === null || link.from !== 'start') return null;
+    const began = Date.parse(before.startAt);
+    const [from, to] = [link.leastMin, link.greatestMin].map((minutes) => time.x(began + minutes * MINUTE_MS));
+    return (
+      <path
+        key={link.id}
+        className={place.scuffed ? 'days-window missed' : 'days-window'}
+        d={`M${from} ${base}V${base + 5}H${to}V${base}`}
+      >
+        <title>{`The window of ${place.step.name}`}</title>
+      </path>
+    );
+  });
 }
 
 /** The degree of cure at a time, straight between the moments that are told. */

@@ -34,6 +34,7 @@ export function NextPart({
             </li>
           ))}
         </ul>
+        <p className="quiet">Another product, a warmer room and other ways are tried under Ways.</p>
         <LeftOut days={days} onNote={onNote} />
       </section>
     );

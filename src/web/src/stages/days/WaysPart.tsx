@@ -11,6 +11,7 @@ const GROUPS: { group: string; name: string }[] = [
   { group: 'ripples', name: 'Ripples' },
   { group: 'water', name: 'Water and growth' },
   { group: 'care', name: 'What care costs' },
+  { group: 'haste', name: 'What would be sooner' },
 ];
 
 /** Where good makers differ, and what being careful costs: each way tried on this build's days, and taken with a press. */
