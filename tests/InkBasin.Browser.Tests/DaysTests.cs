@@ -50,6 +50,21 @@ public class DaysTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_first_pour_held_by_its_date_is_let_go()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = "creek", fields = new { firstPourAt = DateTimeOffset.UtcNow.AddDays(1) } });
+        Open(id, "creek:pour:1");
+        Peg("creek:pour:1").SendKeys(Keys.Enter);
+        Assert.Contains("held", Peg("creek:pour:1").GetAttribute("class"), StringComparison.Ordinal);
+        _page.Button("Let it go").Click();
+        _page.Settled();
+        _page.Until(() => !Peg("creek:pour:1").GetAttribute("class")!.Contains("held", StringComparison.Ordinal), "let go");
+        Assert.Null((await fixture.Read(id))["build"]!["waters"]![0]!["firstPourAt"]);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task The_hours_at_the_bench_move_the_steps()
     {
         Open(await Begin());

@@ -161,9 +161,18 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
     /// <param name="exceptions">Dates that are not as their weekday.</param>
     /// <param name="weekField">Path of the week.</param>
     /// <param name="exceptField">Path of the exceptions.</param>
+    /// <param name="fromName">What the beginning of a stretch is called there.</param>
+    /// <param name="toName">And its end.</param>
     /// <exception cref="RefusedException">A number is out of range.</exception>
-    public static void Check(IReadOnlyList<BenchDay> week, IReadOnlyList<OtherDay> exceptions, string weekField, string exceptField)
+    public static void Check(IReadOnlyList<BenchDay> week, IReadOnlyList<OtherDay> exceptions, string weekField, string exceptField, string fromName = "from", string toName = "to")
     {
+        void CheckHours(int from, int to, string field)
+        {
+            Require.Within(from, 0, DayMin, $"{field}.{fromName}");
+            Require.Within(to, 0, DayMin, $"{field}.{toName}");
+            if (to <= from) throw new RefusedException($"{field}.{toName}", $"{field}.{toName} must be later than {field}.{fromName}.");
+        }
+
         if (Require.Present(week, weekField).Count > MostEntries) throw new RefusedException(weekField, $"Give at most {MostEntries} stretches.");
         if (Require.Present(exceptions, exceptField).Count > MostEntries) throw new RefusedException(exceptField, $"Give at most {MostEntries} dates.");
         foreach (var (i, day) in week.Index())
@@ -175,16 +184,9 @@ public sealed record BenchHours(DateTimeOffset Start, int HorizonDays, IReadOnly
         foreach (var (i, one) in exceptions.Index())
         {
             var field = $"{exceptField}[{i}]";
-            if (Require.Present(one, field).FromMin is null != one.ToMin is null) throw new RefusedException(field, $"{field} needs both from and to, or neither for a day away from the bench.");
+            if (Require.Present(one, field).FromMin is null != one.ToMin is null) throw new RefusedException(field, $"{field} needs both {fromName} and {toName}, or neither for a day away from the bench.");
             if (one is { FromMin: { } from, ToMin: { } to }) CheckHours(from, to, field);
         }
-    }
-
-    private static void CheckHours(int from, int to, string field)
-    {
-        Require.Within(from, 0, DayMin, $"{field}.from");
-        Require.Within(to, 0, DayMin, $"{field}.to");
-        if (to <= from) throw new RefusedException($"{field}.to", $"{field}.to must be later than {field}.from.");
     }
 
     /// <summary>A time of the day, "18:30" to "24:00", as minutes.</summary>

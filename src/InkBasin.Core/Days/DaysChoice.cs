@@ -132,7 +132,7 @@ public sealed record DaysChoice
     /// <exception cref="RefusedException">A part is missing or out of range.</exception>
     public void Check(string field)
     {
-        BenchHours.Check(Week, Except, $"{field}.week", $"{field}.except");
+        BenchHours.Check(Week, Except, $"{field}.week", $"{field}.except", "fromMin", "toMin");
         Require.Within(QuietFromMin, 0, BenchHours.DayMin, $"{field}.quietFromMin");
         Require.Within(QuietToMin, 0, BenchHours.DayMin, $"{field}.quietToMin");
         if (QuietFromMin == QuietToMin) throw new RefusedException($"{field}.quietToMin", "Quiet hours end at another time than they begin.");

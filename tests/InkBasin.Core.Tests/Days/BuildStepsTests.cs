@@ -447,7 +447,7 @@ public class BuildStepsTests
     }
 
     [Theory]
-    [InlineData("days.week[0].to", """{"week":[{"day":"mon","fromMin":600,"toMin":500}]}""")]
+    [InlineData("days.week[0].toMin", """{"week":[{"day":"mon","fromMin":600,"toMin":500}]}""")]
     [InlineData("days.except[0]", """{"except":[{"date":"2027-03-02","fromMin":600}]}""")]
     [InlineData("days.quietFromMin", """{"quietFromMin":2000}""")]
     [InlineData("days.quietToMin", """{"quietToMin":1380}""")]

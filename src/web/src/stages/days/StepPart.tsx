@@ -1,6 +1,6 @@
 import Button from 'react-bootstrap/Button';
 import type { DayPlace, DaysPlan } from '../../api/types';
-import { removeFrom } from '../../desk/changes';
+import { removeFrom, setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { NumberField, TextField } from '../../slip/fields';
 import { useNow } from '../../slip/useNow';
@@ -28,6 +28,8 @@ export function StepPart({
   const zone = now.timeZone ?? HERE;
   const note = build.days.notes.find((one) => one.id === step.id);
   const own = build.days.own.find((one) => `${OWN}${one.id}` === step.id);
+  // The first pour of a water may be held by its date under Pours.
+  const setUnderPours = step.pinnedAt !== null && note?.pinnedAt == null;
   const logged = step.doneAt !== null && note?.doneAt == null;
   const nameOf = (id: string) => days.places.find((one) => one.step.id === id)?.step.name ?? id;
   return (
@@ -114,6 +116,15 @@ export function StepPart({
                 </Button>
                 {note?.pinnedAt != null && (
                   <Button size="sm" variant="outline-primary" onClick={() => void onNote(step.id, { pinnedAt: null })}>
+                    Let it go
+                  </Button>
+                )}
+                {setUnderPours && (
+                  <Button
+                    size="sm"
+                    variant="outline-primary"
+                    onClick={() => void edit(setIn('waters', step.waterId ?? '', { firstPourAt: null }))}
+                  >
                     Let it go
                   </Button>
                 )}
