@@ -243,4 +243,20 @@ public class DaysTests(BrowserFixture fixture)
 
         Assert.Empty(_page.Faults());
     }
+
+    // Forty jobs into evenings: the fewest visits are not proved in a second. The best so far is shown, and may do.
+    [Fact]
+    public async Task A_search_that_goes_on_can_be_stopped_with_the_best_so_far()
+    {
+        var id = await Begin();
+        var jobs = Enumerable.Range(0, 40).Select(k => (object)new { kind = "add", list = "days.own", item = new { id = $"j{k}", name = $"Job {k}", handsOnMin = 35 + ((k * 37) % 90), waitMin = 0, after = Array.Empty<string>() } });
+        await fixture.Edit(id, new { kind = "together", label = "Jobs", edits = jobs });
+        Open(id);
+        _page.Until(() => _page.Text("[data-testid=days-finish]").Contains("The best so far; a better one is sought.", StringComparison.Ordinal), "it is sought on");
+        Assert.Equal(40, _page.All("[data-step^='own:']").Count);
+        _page.Button("This one will do").Click();
+        _page.Until(() => _page.Text("[data-testid=days-finish]").Contains("The best found in the time", StringComparison.Ordinal), "it is left at that");
+        Assert.Equal(40, _page.All("[data-step^='own:']").Count);
+        Assert.Empty(_page.Faults());
+    }
 }

@@ -6,6 +6,21 @@ internal static class BenchMinutes
     /// <summary>Laying out and cleaning up.</summary>
     public const int LayOut = 10;
 
+    /// <summary>Sawing, bracing and sealing a board, so that it does not warp when it gets wet.</summary>
+    public const int Board = 45;
+
+    /// <summary>Its varnish dries.</summary>
+    public const int BoardDry = 4 * 60;
+
+    /// <summary>Casting, breaking and bedding rocks: to begin with, and for each.</summary>
+    public const int Rocks = 30;
+
+    /// <inheritdoc cref="Rocks"/>
+    public const int RocksEach = 5;
+
+    /// <summary>What beds them sets and dries over night.</summary>
+    public const int RocksDry = 12 * 60;
+
     /// <summary>Cutting and gluing foam: to begin with, and for each litre of it as it stands.</summary>
     public const int Foam = 60;
 

@@ -7,11 +7,17 @@ namespace InkBasin.Core.Days;
 [JsonConverter(typeof(JsonStringEnumConverter<BuildStepKind>))]
 public enum BuildStepKind
 {
+    /// <summary>Sawing, bracing and sealing the board.</summary>
+    [JsonStringEnumMemberName("board")] Board,
+
     /// <summary>Cutting and gluing the foam.</summary>
     [JsonStringEnumMemberName("foam")] Foam,
 
     /// <summary>Plastering the ground; it waits until that is dry.</summary>
     [JsonStringEnumMemberName("skin")] Skin,
+
+    /// <summary>Casting rocks and setting them.</summary>
+    [JsonStringEnumMemberName("rocks")] Rocks,
 
     /// <summary>Painting the bed.</summary>
     [JsonStringEnumMemberName("colour")] Colour,

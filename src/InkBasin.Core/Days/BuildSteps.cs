@@ -2,15 +2,17 @@ namespace InkBasin.Core.Days;
 
 /// <summary>What the steps before any water follow from.</summary>
 /// <param name="FoamMl">Foam as it stands, ml; 0 for none.</param>
+/// <param name="Rocks">How many rocks are cast and set.</param>
 /// <param name="PlasterDm2">Plaster on the ground, dm²; 0 for none.</param>
 /// <param name="PlasteredAt">When it was put on; null while it is not.</param>
 /// <param name="DryH">Hours it takes to dry, from then.</param>
 /// <param name="DryFrom">Where that comes from.</param>
-public sealed record GroundSteps(double FoamMl, double PlasterDm2, DateTimeOffset? PlasteredAt, double DryH, string DryFrom);
+public sealed record GroundSteps(double FoamMl, int Rocks, double PlasterDm2, DateTimeOffset? PlasteredAt, double DryH, string DryFrom);
 
 /// <summary>The steps of a build in working order, each with its minutes, its waits, what it comes after and why (models.md §9).</summary>
 public static class BuildSteps
 {
+    private const string Board = "board";
     private const string Foam = "foam";
     private const string Skin = "skin";
     private const string Growth = "growth";
@@ -49,22 +51,36 @@ public static class BuildSteps
 
     private static IEnumerable<BuildStep> OfGround(GroundSteps ground, bool begun, bool built)
     {
-        var plastered = ground.PlasteredAt is not null;
-        if (ground.FoamMl > 0 && !plastered && !built)
+        var bare = ground.PlasteredAt is null && !built;
+        string? before = null;
+        StepLink[] After(string why) => before is null ? [] : [new(new DayLink(before), why)];
+        if (bare && ground.FoamMl + ground.PlasterDm2 > 0)
         {
-            yield return new(Foam, BuildStepKind.Foam, null, "Cut and glue the foam", BenchMinutes.Fives(BenchMinutes.Foam + (BenchMinutes.FoamALitre * ground.FoamMl / MlPerLitre)), BenchMinutes.FoamGlue, 0, [], "the glue sets over night (rule of the bench)")
+            yield return new(Board, BuildStepKind.Board, null, "Make the board", BenchMinutes.Board, BenchMinutes.BoardDry, 0, [], "its varnish dries (rule of the bench)") { LayOut = ["board, braces, saw, screws", "varnish against warping"] };
+            before = Board;
+        }
+
+        if (bare && ground.FoamMl > 0)
+        {
+            yield return new(Foam, BuildStepKind.Foam, null, "Cut and glue the foam", BenchMinutes.Fives(BenchMinutes.Foam + (BenchMinutes.FoamALitre * ground.FoamMl / MlPerLitre)), BenchMinutes.FoamGlue, 0, After("it is glued on the board"), "the glue sets over night (rule of the bench)")
             {
                 LayOut = ["foam and templates", "sharp knife or hot wire, in moving air", "foam glue and pins", "cutting mat, dust mask"],
             };
+            before = Foam;
         }
 
-        if (ground.PlasterDm2 <= 0 || begun) yield break;
-        StepLink[] on = ground.FoamMl > 0 && !plastered && !built ? [new(new DayLink(Foam), "glued foam bears the plaster")] : [];
-        yield return new(Skin, BuildStepKind.Skin, null, "Plaster the ground", BenchMinutes.Fives(BenchMinutes.Plaster + (BenchMinutes.PlasterADm2 * ground.PlasterDm2)), BenchMinutes.OfHours(ground.DryH), 0, on, ground.DryFrom)
+        if (ground.PlasterDm2 > 0 && !begun)
         {
-            DoneAt = ground.PlasteredAt,
-            LayOut = ["plaster and water by weight", "bowl, spatula, wet brush", "dust mask"],
-        };
+            yield return new(Skin, BuildStepKind.Skin, null, "Plaster the ground", BenchMinutes.Fives(BenchMinutes.Plaster + (BenchMinutes.PlasterADm2 * ground.PlasterDm2)), BenchMinutes.OfHours(ground.DryH), 0, After("what is glued bears the plaster"), ground.DryFrom)
+            {
+                DoneAt = ground.PlasteredAt,
+                LayOut = ["plaster and water by weight", "bowl, spatula, wet brush", "dust mask"],
+            };
+            before = Skin;
+        }
+
+        if (ground.Rocks > 0 && !built)
+            yield return new("rocks", BuildStepKind.Rocks, null, "Cast and set the rocks", BenchMinutes.Fives(BenchMinutes.Rocks + (BenchMinutes.RocksEach * ground.Rocks)), BenchMinutes.RocksDry, 0, After("they are bedded in dry ground"), "what beds them sets over night (rule of the bench)") { LayOut = ["moulds, plaster by weight", "filler to bed them in"] };
     }
 
     private static BuildStep GrowthAfter(IReadOnlyList<StepLink> after) =>

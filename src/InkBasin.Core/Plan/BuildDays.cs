@@ -1,5 +1,6 @@
 using InkBasin.Core.Dams;
 using InkBasin.Core.Days;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Materials;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
@@ -47,7 +48,8 @@ public static class BuildDays
     private static GroundSteps GroundOf(BuildAnswers answers, DateTimeOffset now)
     {
         var (drying, log) = (answers.Drying(now), answers.Build.Drying);
-        if (log.PlasteredAt is not { } at) return new GroundSteps(answers.FoamMl, answers.PlasterMm2 / Dm2, null, drying.EstimateH, "by thickness, mix, coats and room");
+        var rocks = answers.Build.Recipe.OfType<RockGroup>().Where(group => group.Enabled).Sum(group => group.Count);
+        if (log.PlasteredAt is not { } at) return new GroundSteps(answers.FoamMl, rocks, answers.PlasterMm2 / Dm2, null, drying.EstimateH, "by thickness, mix, coats and room");
 
         // Once its weighings say something, they count; what they call dry is ready.
         var (until, from) = drying switch
@@ -57,7 +59,7 @@ public static class BuildDays
             { EstimatedAt: { } estimated } => (estimated, "by thickness, mix, coats and room"),
             _ => (at.AddHours(drying.EstimateH), "by thickness, mix, coats and room"),
         };
-        return new GroundSteps(answers.FoamMl, answers.PlasterMm2 / Dm2, at, Math.Max(0, (until - at).TotalHours), from);
+        return new GroundSteps(answers.FoamMl, rocks, answers.PlasterMm2 / Dm2, at, Math.Max(0, (until - at).TotalHours), from);
     }
 
     private static WaterSteps WaterOf(BuildAnswers answers, WaterAnswers water, Builds.Water chosen, ILookup<(string Water, int Layer), PourKit> kits)

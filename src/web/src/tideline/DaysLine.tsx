@@ -106,7 +106,7 @@ export function DaysLine({
 function lanesOf(days: DaysPlan, waters: { id: string; name: string }[]): Lane[] {
   const of = (kinds: readonly string[]) =>
     days.places.filter(({ step }) => step.waterId === null && kinds.includes(step.kind));
-  const ground = of(['foam', 'skin']);
+  const ground = of(['board', 'foam', 'skin', 'rocks']);
   const after = of(['growth', 'photograph', 'own']);
   return [
     ...(ground.length > 0 ? [{ id: 'ground', name: 'Ground', note: 'foam, plaster, drying', places: ground }] : []),

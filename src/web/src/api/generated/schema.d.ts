@@ -5900,7 +5900,7 @@ export interface components {
          * @description What kind of work a step is.
          * @enum {unknown}
          */
-        BuildStepKind: "foam" | "skin" | "colour" | "drowned" | "seal" | "dams" | "test" | "pour" | "look" | "thing" | "ripples" | "strip" | "clear" | "edges" | "gel" | "growth" | "photograph" | "own";
+        BuildStepKind: "board" | "foam" | "skin" | "rocks" | "colour" | "drowned" | "seal" | "dams" | "test" | "pour" | "look" | "thing" | "ripples" | "strip" | "clear" | "edges" | "gel" | "growth" | "photograph" | "own";
         /** @description One place a cup is poured out at. */
         CardLine: {
             /** @description The water. */
@@ -6604,7 +6604,7 @@ export interface components {
         DaysTrial: {
             /** @description Which. */
             id: string;
-            /** @description What it is a choice of: proof, dams, ripples, water; or care, what being careful costs. */
+            /** @description What it is a choice of: proof, dams, ripples, water; or care, what being careful costs; or haste, what would be sooner. */
             group: string;
             /** @description What is done. */
             name: string;
