@@ -8,7 +8,7 @@ public static class DaysChanges
     // More are not read; how many more is told.
     private const int MostSaid = 8;
 
-    /// <summary>What came to lie otherwise: steps new, gone or moved, in the order of their time, then the finish. Empty where all lies as it did.</summary>
+    /// <summary>What came to lie otherwise: steps new and gone, then done and moved, each in the order of their time, then the finish. Empty where all lies as it did.</summary>
     /// <param name="before">The plan before.</param>
     /// <param name="after">The plan now.</param>
     public static IReadOnlyList<string> Of(DaysPlan before, DaysPlan after)
@@ -18,22 +18,22 @@ public static class DaysChanges
         if (before.Clash is not null || after.Clash is not null) return before.Clash == after.Clash ? [] : [after.Clash is null ? "It fits again." : "It does not fit any more."];
         var was = before.Places.ToDictionary(place => place.Step.Id);
         var kept = after.Places.Select(place => place.Step.Id).ToHashSet();
-        List<(DateTimeOffset At, string Sentence)> moved = [];
+        List<(bool Moved, DateTimeOffset At, string Sentence)> said = [];
         foreach (var place in after.Places)
         {
-            if (!was.TryGetValue(place.Step.Id, out var old)) moved.Add((place.StartAt, $"New: {place.Step.Name}, {Date(place.StartAt)}."));
-            else if (old.Step.DoneAt is null && place.Step.DoneAt is not null) moved.Add((place.StartAt, $"{place.Step.Name} is done."));
-            else if (old.Step.DoneAt is not null && place.Step.DoneAt is null) moved.Add((place.StartAt, $"{place.Step.Name} is to be done, {Date(place.StartAt)}."));
-            else if (place.Step.DoneAt is null && old.StartAt != place.StartAt) moved.Add((place.StartAt, $"{place.Step.Name} moves from {Date(old.StartAt)} to {Date(place.StartAt)}."));
-            else if (place.Scuffed && !old.Scuffed) moved.Add((place.StartAt, $"{place.Step.Name} comes after its window now: scuff first."));
+            if (!was.TryGetValue(place.Step.Id, out var old)) said.Add((false, place.StartAt, $"New: {place.Step.Name}, {Date(place.StartAt)}."));
+            else if (old.Step.DoneAt is null && place.Step.DoneAt is not null) said.Add((true, place.StartAt, $"{place.Step.Name} is done."));
+            else if (old.Step.DoneAt is not null && place.Step.DoneAt is null) said.Add((true, place.StartAt, $"{place.Step.Name} is to be done, {Date(place.StartAt)}."));
+            else if (place.Step.DoneAt is null && old.StartAt != place.StartAt) said.Add((true, place.StartAt, $"{place.Step.Name} moves from {Date(old.StartAt)} to {Date(place.StartAt)}."));
+            else if (place.Scuffed && !old.Scuffed) said.Add((true, place.StartAt, $"{place.Step.Name} comes after its window now: scuff first."));
         }
 
-        moved.AddRange(before.Places.Where(place => !kept.Contains(place.Step.Id)).Select(place => (place.StartAt, $"No more: {place.Step.Name}.")));
-        if (moved.Count == 0) return [];
-        List<string> said = [.. moved.OrderBy(one => one.At).Take(MostSaid).Select(one => one.Sentence)];
-        if (moved.Count > MostSaid) said.Add($"{moved.Count - MostSaid} more lie otherwise too.");
-        if (Finish(before.FinishAt, after.FinishAt) is { } finish) said.Add(finish);
-        return said;
+        said.AddRange(before.Places.Where(place => !kept.Contains(place.Step.Id)).Select(place => (false, place.StartAt, $"No more: {place.Step.Name}.")));
+        if (said.Count == 0) return [];
+        List<string> sentences = [.. said.OrderBy(one => one.Moved).ThenBy(one => one.At).Take(MostSaid).Select(one => one.Sentence)];
+        if (said.Count > MostSaid) sentences.Add($"{said.Count - MostSaid} more lie otherwise too.");
+        if (Finish(before.FinishAt, after.FinishAt) is { } finish) sentences.Add(finish);
+        return sentences;
     }
 
     private static string? Finish(DateTimeOffset? before, DateTimeOffset? after) => (before, after) switch
