@@ -105,7 +105,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
             Assert.Single(undone["build"]!["recipe"]!.AsArray());
         }
 
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 

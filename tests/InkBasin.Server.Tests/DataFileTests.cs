@@ -12,7 +12,7 @@ public sealed class DataFileTests : IDisposable
 
     public void Dispose()
     {
-        SqliteConnection.ClearAllPools();
+        ServerFixture.ClosePool(_folder);
         Directory.Delete(_folder, recursive: true);
     }
 
@@ -77,7 +77,7 @@ public sealed class DataFileTests : IDisposable
             foreach (var name in new[] { "Good tint", "Bad tint" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/tints", new { name, kind = "oilPaint", likeId = "red" })).Status);
         }
 
-        SqliteConnection.ClearAllPools();
+        ServerFixture.ClosePool(_folder);
         await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
         await Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Bad resin%'");
         await Damage("UPDATE Tints SET Draft = replace(Draft, 'red', 'gone') WHERE Draft LIKE '%Bad tint%'");

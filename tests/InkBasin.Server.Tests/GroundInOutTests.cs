@@ -171,7 +171,7 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
             Assert.Equal(heights, Heights(await client.GetByteArrayAsync($"{at}/ground.asc")));
         }
 
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 

@@ -41,11 +41,18 @@ public sealed class ServerFixture : WebApplicationFactory<Program>
         builder.ConfigureServices(services => services.AddSingleton<TimeProvider>(Time));
     }
 
+    /// <summary>Closes what a data folder's server has left open in the pool. Of that folder alone: other servers run beside it in this process.</summary>
+    public static void ClosePool(string folder)
+    {
+        using var own = new Microsoft.Data.Sqlite.SqliteConnection(new Store.DataFile(folder).ConnectionString);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearPool(own);
+    }
+
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
         if (!disposing || _keepsFolder) return;
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ClosePool(Folder);
         if (Directory.Exists(Folder)) Directory.Delete(Folder, recursive: true);
     }
 }

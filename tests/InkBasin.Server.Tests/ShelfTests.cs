@@ -257,7 +257,7 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
             Assert.Contains("greatestLayerMm", problem.ToJsonString(), StringComparison.Ordinal);
         }
 
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 }
