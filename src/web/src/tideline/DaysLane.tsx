@@ -249,7 +249,7 @@ function Peg({
     >
       <path className="days-post" d={`M0 ${y + 4}V${base}`} />
       <path className="days-bulb" d={`M0 ${y - 7}L5 ${y}L0 ${y + 7}L-5 ${y}Z`} />
-      <rect className="days-grip" x={-8} y={y - 12} width={28 + name.length * 6.4} height={26} />
+      <rect className="days-grip" x={-8} y={y - 12} width={28 + Math.max(name.length * 6.4, MOMENT_PX)} height={26} />
       <text className="days-name" x={9} y={y}>
         {name}
       </text>
