@@ -41,7 +41,8 @@ public sealed record LayerPool(double VolumeMl, double AreaMm2, double MaxDepthM
         {
             var (depth, wet) = DepthUnder(field, fromMm, level);
             if (double.IsNaN(target)) target = depth * share;
-            var next = wet > 0 ? level - ((depth - target) / wet) : level;
+            // A sum of many depths may round to a hair under the underside, which no resin stands below.
+            var next = wet > 0 ? Math.Max(fromMm, level - ((depth - target) / wet)) : level;
             if (!(next < level - ExactMm)) return Math.Min(next, level);
             level = next;
         }

@@ -83,6 +83,12 @@ public class LayerPoolsTests
         return true;
     }
 
+    [Theory]
+    [InlineData(4, 198)]
+    [InlineData(4, 204)]
+    public void Nothing_of_a_pool_lies_at_its_underside_not_a_rounding_under_it(int seed, byte part)
+        => Assert.True(A_share_of_a_pool_comes_to_the_level_that_holds_it(seed, part, 0));
+
     [Property(MaxTest = 200)]
     public bool A_share_of_a_pool_comes_to_the_level_that_holds_it(int seed, byte part, byte tenths)
     {
