@@ -69,8 +69,7 @@ public sealed record AfterPour(
     private static double? RatioOff(PourResult result, ProductSheet sheet)
     {
         if (sheet.Traits.IsOnePart || result is not { OneG: > 0 and var one, TwoG: > 0 and var two }) return null;
-        var wanted = sheet.Ratio.Basis == RatioBasis.Weight ? sheet.Ratio.A / sheet.Ratio.B : sheet.Ratio.A * sheet.DensityA / (sheet.Ratio.B * sheet.DensityB);
-        return ((one / two / wanted) - 1) * 100;
+        return ((one / two / sheet.OnePerTwoG) - 1) * 100;
     }
 
     // What to mix to bring it up while it is liquid, once the cup's rest is in; nothing where that cannot be measured.

@@ -94,6 +94,10 @@ public sealed record ProductSheet(
         ? ((Ratio.A * DensityA) + (Ratio.B * DensityB)) / (Ratio.A + Ratio.B)
         : (Ratio.A + Ratio.B) / ((Ratio.A / DensityA) + (Ratio.B / DensityB));
 
+    /// <summary>Grams of part one to a gram of part two by the sheet's ratio; not for what is one part.</summary>
+    [JsonIgnore]
+    public double OnePerTwoG => Ratio.Basis == RatioBasis.Weight ? Ratio.A / Ratio.B : Ratio.A * DensityA / (Ratio.B * DensityB);
+
     /// <summary>Refuses a sheet no product has.</summary>
     /// <exception cref="RefusedException">The first number found wrong.</exception>
     public void Check(string field)
