@@ -1,3 +1,4 @@
+using InkBasin.Server.Bench;
 using InkBasin.Server.Builds;
 using InkBasin.Server.Calc;
 using InkBasin.Server.Hosting;
@@ -13,6 +14,7 @@ builder.AddProblems();
 builder.AddData();
 builder.AddGround();
 builder.AddInstruments();
+builder.AddBench();
 
 var app = builder.Build();
 app.UseDoor();
@@ -23,6 +25,7 @@ app.MapBuilds();
 app.MapStores();
 app.MapPictures();
 app.MapInstruments();
+app.MapBench();
 app.MapApiRest();
 app.MapWeb();
 

@@ -227,6 +227,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
 
             if (drawn) await draws.LoadAsync(cancel);
             read.Keep(id, row.Version, after);
+
+            // One request may make several edits, each on rows read anew.
+            context.ChangeTracker.Clear();
             return await ViewAsync(row, after, cancel);
         }
     }

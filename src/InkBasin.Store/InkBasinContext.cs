@@ -22,6 +22,10 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<DrawRow> Draws => Set<DrawRow>();
 
+    public DbSet<BenchSessionRow> BenchSessions => Set<BenchSessionRow>();
+
+    public DbSet<BenchEventRow> BenchEvents => Set<BenchEventRow>();
+
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -54,6 +58,21 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             draw.Property(d => d.ProductId).HasMaxLength(64).HasDefaultValue("");
             draw.Property(d => d.Opened).HasDefaultValue("[]");
             draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<BenchSessionRow>(session =>
+        {
+            session.Property(s => s.Holder).HasMaxLength(64);
+            session.Property(s => s.HolderName).HasMaxLength(80);
+            session.Property(s => s.Version).IsConcurrencyToken();
+            session.HasIndex(s => s.BuildId);
+            session.HasOne<BuildRow>().WithMany().HasForeignKey(s => s.BuildId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<BenchEventRow>(happened =>
+        {
+            happened.HasKey(e => new { e.SessionId, e.Number });
+            happened.HasIndex(e => new { e.SessionId, e.EventId }).IsUnique();
+            happened.Property(e => e.EventId).HasMaxLength(64);
+            happened.HasOne<BenchSessionRow>().WithMany().HasForeignKey(e => e.SessionId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<BottleRow>(bottle =>
         {

@@ -126,3 +126,49 @@ public sealed class DrawRow
     /// <summary>Ids of the bottles it opened, as JSON.</summary>
     public string Opened { get; set; } = "[]";
 }
+
+/// <summary>A mixing session at the bench: its script as it was opened. Where it stands follows from its events.</summary>
+public sealed class BenchSessionRow
+{
+    public Guid Id { get; set; }
+
+    public Guid BuildId { get; set; }
+
+    /// <summary>The script as JSON (Core.Bench.BenchScript).</summary>
+    public string Script { get; set; } = "";
+
+    public DateTime OpenedUtc { get; set; }
+
+    /// <summary>The rehearsal as JSON (Core.Bench.Rehearsal); null for a session that is meant.</summary>
+    public string? Rehearsal { get; set; }
+
+    /// <summary>The device that may go on with it; null when none holds it.</summary>
+    public string? Holder { get; set; }
+
+    /// <summary>What that device is called.</summary>
+    public string? HolderName { get; set; }
+
+    /// <summary>When it ended; null while it goes on.</summary>
+    public DateTime? EndedUtc { get; set; }
+
+    /// <summary>Whether the build knows all of it: what it poured is begun and noted, and it stands in the log.</summary>
+    public bool Told { get; set; }
+
+    /// <summary>Raised with every change of the row itself.</summary>
+    public int Version { get; set; }
+}
+
+/// <summary>Something that happened in a session. Only ever added.</summary>
+public sealed class BenchEventRow
+{
+    public Guid SessionId { get; set; }
+
+    /// <summary>Its place, from 1: two writers cannot both have the same.</summary>
+    public int Number { get; set; }
+
+    /// <summary>The device's own mark.</summary>
+    public string EventId { get; set; } = "";
+
+    /// <summary>The event as JSON (Core.Bench.BenchEvent).</summary>
+    public string Event { get; set; } = "";
+}

@@ -218,7 +218,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
     {
         using var client = server.CreateClient();
         var cards = (await client.Get("/api/instruments")).AsArray();
-        Assert.Equal(["kitchen-scale", "laser-level"], cards.Select(card => Word(card!["id"])).Order());
+        Assert.Equal(["cup-scale", "kitchen-scale", "laser-level", "room-sensor", "thermometer"], cards.Select(card => Word(card!["id"])).Order());
         Assert.All(cards, card => Assert.True(card!["isSimulated"]!.GetValue<bool>()));
 
         var waking = await client.Get("/api/instruments/kitchen-scale/reading");

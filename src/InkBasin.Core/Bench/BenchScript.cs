@@ -35,4 +35,8 @@ public sealed record BenchScript(
     double WorkFromC,
     double WorkToC,
     double? PeakC,
-    IReadOnlyList<BenchStep> Steps);
+    IReadOnlyList<BenchStep> Steps)
+{
+    /// <summary>IANA name of the zone by whose clock it goes; null where none was noted.</summary>
+    public string? TimeZone { get; init; }
+}

@@ -75,11 +75,17 @@ public sealed record TimedPrompt(double AtMin, string Say);
 /// <param name="Say">How to go about it.</param>
 public sealed record BenchStep(string Id, BenchStepKind Kind, int Cup, string Title, string Say)
 {
+    // What is still in the air and on the lip comes after the hand has stopped (rule of the bench).
+    private const double SlowShare = 0.9;
+
     /// <summary>What is to be laid out, one a line.</summary>
     public IReadOnlyList<string> Lines { get; init; } = [];
 
     /// <summary>What is wanted, g; null where nothing is weighed.</summary>
     public double? TargetG { get; init; }
+
+    /// <summary>From here on in a thin stream, g.</summary>
+    public double? SlowFromG => TargetG * SlowShare;
 
     /// <summary>The same by the cup's wall or in the pool, ml; null without.</summary>
     public double? TargetMl { get; init; }
@@ -116,7 +122,4 @@ public sealed record BenchStep(string Id, BenchStepKind Kind, int Cup, string Ti
 
     /// <summary>Whether its layer is poured in all its pools with it.</summary>
     public bool FinishesLayer { get; init; }
-
-    /// <summary>The longest a hand can go without a figure here: it is measured only where the maker wants to.</summary>
-    public bool MayBeUnmeasured { get; init; } = true;
 }

@@ -70,7 +70,7 @@ public sealed record Rehearsal(int Seed, IReadOnlyList<ClockPiece> Clock, IReadO
 
     /// <summary>Goes on at another speed.</summary>
     /// <exception cref="RefusedException">The speed is out of range.</exception>
-    public Rehearsal At(DateTimeOffset real, double speed) => this with { Clock = More(Clock, new ClockPiece(real, At(real), Checked(speed))) };
+    public Rehearsal GoOn(DateTimeOffset real, double speed) => this with { Clock = More(Clock, new ClockPiece(real, At(real), Checked(speed))) };
 
     /// <summary>Something goes wrong now. What takes time takes it off the clock at once: nobody waits for it.</summary>
     /// <param name="real">Now, by the clock on the wall.</param>
@@ -82,6 +82,19 @@ public sealed record Rehearsal(int Seed, IReadOnlyList<ClockPiece> Clock, IReadO
         var after = this with { Mishaps = More(Mishaps, new MishapAt(mishap, at)) };
         var away = mishap switch { Mishap.CalledAway => AwayMin, Mishap.CupLeft => awayMin, _ => 0 };
         return away > 0 ? after with { Clock = More(Clock, new ClockPiece(real, at.AddMinutes(away), Speed)) } : after;
+    }
+
+    /// <summary>What one would notice at the bench and has not dealt with.</summary>
+    /// <param name="state">Where the session stands.</param>
+    public IReadOnlyList<string> Signs(BenchState state)
+    {
+        ArgumentNullException.ThrowIfNull(state);
+        var signs = new List<string>();
+        if (Mishaps.LastOrDefault(one => one.Kind == Mishap.Leak) is { } leak && state.Leaks.All(one => one.From < leak.At)) signs.Add("Resin creeps out under a dam.");
+        if (Mishaps.LastOrDefault(one => one.Kind == Mishap.CalledAway) is { } away && state.Since <= away.At.AddMinutes(AwayMin) && state.At < state.Steps.Count && state.Steps[state.At].Kind == BenchStepKind.Stir)
+            signs.Add($"You were called away for {AwayMin:0} min; the stick stands in the cup.");
+        if (Mishaps.LastOrDefault(one => one.Kind == Mishap.CupLeft) is { } left && state.Cups.Any(cup => cup is { MetAt: not null, OutAt: null } && cup.MetAt <= left.At)) signs.Add("The cup was left standing: it is warm to the hand.");
+        return signs;
     }
 
     private static double Checked(double speed)

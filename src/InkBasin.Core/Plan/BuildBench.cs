@@ -51,7 +51,7 @@ public static class BuildBench
         var walk = Walks(answers).Find(one => one[0].Number == number) ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
         var (sheet, bench) = (answers.Stores.Sheet(walk[0].ProductId)!, answers.Bench);
         double? peak = sheet.Traits.IsOnePart ? null : LayersOf(answers, walk).Max(layer => (double?)layer.Cure.PeakC);
-        return BenchSteps.Of(walk, new BenchSetting(sheet, bench, answers.Build.Care, peak, LayOut(walk, sheet, bench)));
+        return BenchSteps.Of(walk, new BenchSetting(sheet, bench, answers.Build.Care, peak, LayOut(walk, sheet, bench))) with { TimeZone = answers.Build.TimeZone };
     }
 
     private static IEnumerable<PlannedLayer> LayersOf(BuildAnswers answers, List<MixSession> walk) => walk.SelectMany(session => session.Pools)

@@ -35,6 +35,7 @@ internal sealed partial class Problems(IProblemDetailsService problems, ILogger<
             refused.Message,
             refused.Others),
         BuildNotFoundException missing => new ProblemDetails { Status = StatusCodes.Status404NotFound, Title = "Not there", Detail = missing.Message },
+        SessionNotFoundException gone => new ProblemDetails { Status = StatusCodes.Status404NotFound, Title = "Not there", Detail = gone.Message },
         BuildChangedException changed => new ProblemDetails
         {
             Status = StatusCodes.Status409Conflict,

@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using System.Text.Json;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Plan;
+using InkBasin.Server.Bench;
 using InkBasin.Server.Builds;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Hosting.Server.Features;
@@ -156,6 +157,10 @@ internal static class Setup
         await shelf.LoadAsync();
         if (isNew && app.Configuration.GetValue("demo", true))
             await Demo.LoadAsync(scope.ServiceProvider.GetRequiredService<BuildStore>(), shelf, app.Services.GetRequiredService<TimeProvider>());
+
+        // What sessions at the bench had poured when the server was last ended in the middle.
+        var told = scope.ServiceProvider.GetRequiredService<BenchTold>();
+        foreach (var session in await scope.ServiceProvider.GetRequiredService<BenchStore>().UntoldAsync()) await told.TellAsync(session, CancellationToken.None);
     }
 }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using InkBasin.Core;
 
 namespace InkBasin.Server.Instruments;
@@ -12,6 +11,7 @@ internal sealed class SimulatedKitchenScale(IReadOnlyList<(double AtH, double Ma
     private static readonly TimeSpan Settles = TimeSpan.FromSeconds(1.2);
     private readonly Lock _lock = new();
     private DateTimeOffset _touched = DateTimeOffset.MinValue;
+    private double _noughtG;
 
     public string Id => "kitchen-scale";
 
@@ -19,55 +19,100 @@ internal sealed class SimulatedKitchenScale(IReadOnlyList<(double AtH, double Ma
 
     public bool IsSimulated => true;
 
-    /// <summary>A trace as its file has it: a line of hours and grams each.</summary>
-    /// <exception cref="InvalidDataException">A line is no pair of numbers, or the hours do not rise.</exception>
-    public static IReadOnlyList<(double AtH, double MassG)> ReadTrace(IEnumerable<string> lines)
+    public double GraduationG => 1;
+
+    private double MassG => StandIn.At(trace, (time.GetUtcNow() - begin).TotalHours);
+
+    public ValueTask TareAsync(CancellationToken cancel)
     {
-        var trace = new List<(double AtH, double MassG)>();
-        foreach (var line in lines)
-        {
-            if (line.Length == 0 || line[0] == '#') continue;
-            var parts = line.Split(',');
-            if (parts.Length != 2
-                || !double.TryParse(parts[0], CultureInfo.InvariantCulture, out var atH)
-                || !double.TryParse(parts[1], CultureInfo.InvariantCulture, out var massG)
-                || (trace.Count > 0 && atH <= trace[^1].AtH))
-            {
-                throw new InvalidDataException($"The scale's trace is damaged at “{line}”.");
-            }
-
-            trace.Add((atH, massG));
-        }
-
-        return trace.Count > 0 ? trace : throw new InvalidDataException("The scale's trace is empty.");
+        cancel.ThrowIfCancellationRequested();
+        lock (_lock) _noughtG = MassG;
+        return ValueTask.CompletedTask;
     }
 
-    public ValueTask<InstrumentReading> ReadAsync(CancellationToken cancel)
+    public ValueTask<InstrumentReading?> ReadAsync(CancellationToken cancel)
     {
         cancel.ThrowIfCancellationRequested();
         var now = time.GetUtcNow();
-        bool steady;
         lock (_lock)
         {
             // It was asleep: the first look wakes it, and it needs a moment.
             if (now - _touched > TimeSpan.FromMinutes(1)) _touched = now;
-            steady = now - _touched >= Settles;
+            var steady = now - _touched >= Settles;
+            return ValueTask.FromResult<InstrumentReading?>(new InstrumentReading(Math.Round(MassG - _noughtG + (steady ? 0 : 3)), "g", now, steady));
         }
+    }
+}
 
-        var mass = MassAt((now - begin).TotalHours);
-        return ValueTask.FromResult(new InstrumentReading(Math.Round(mass + (steady ? 0 : 3)), "g", now, steady));
+/// <summary>A scale for cups that shows tenths of a gram; what stands on it is played by hand or by a trace.</summary>
+internal sealed class SimulatedCupScale(TimeProvider time) : ICupScale, IPlayed
+{
+    public string Id => "cup-scale";
+
+    public string Name => "Cup scale";
+
+    public bool IsSimulated => true;
+
+    public double GraduationG => 0.1;
+
+    public StandIn Plays { get; } = new(new StandInManner("g", 0.1, 0.35, 0.15, 0.05, 0, 2000), 0, time, 31);
+
+    public ValueTask TareAsync(CancellationToken cancel)
+    {
+        cancel.ThrowIfCancellationRequested();
+        Plays.Tare();
+        return ValueTask.CompletedTask;
     }
 
-    private double MassAt(double hours)
+    public ValueTask<InstrumentReading?> ReadAsync(CancellationToken cancel)
     {
-        for (var i = 1; i < trace.Count; i++)
-        {
-            if (hours > trace[i].AtH) continue;
-            var share = Math.Clamp((hours - trace[i - 1].AtH) / (trace[i].AtH - trace[i - 1].AtH), 0, 1);
-            return trace[i - 1].MassG + (share * (trace[i].MassG - trace[i - 1].MassG));
-        }
+        cancel.ThrowIfCancellationRequested();
+        return ValueTask.FromResult(Plays.Read());
+    }
+}
 
-        return trace[^1].MassG;
+/// <summary>A sensor of the room's air on the shelf: slow, and a tenth of a degree fine.</summary>
+internal sealed class SimulatedRoomSensor(TimeProvider time) : IRoomSensor, IPlayed
+{
+    private const double HumidityPercent = 52;
+
+    public string Id => "room-sensor";
+
+    public string Name => "Room sensor";
+
+    public bool IsSimulated => true;
+
+    public StandIn Plays { get; } = new(new StandInManner("°C", 0.1, 90, 0.03, 0.1, -20, 50), 20.5, time, 43);
+
+    public ValueTask<InstrumentReading?> ReadAsync(CancellationToken cancel)
+    {
+        cancel.ThrowIfCancellationRequested();
+        return ValueTask.FromResult(Plays.Read());
+    }
+
+    // The same water in warmer air is less of what it could hold: about six in a hundred a degree.
+    public ValueTask<double?> ReadHumidityAsync(CancellationToken cancel)
+    {
+        cancel.ThrowIfCancellationRequested();
+        return ValueTask.FromResult<double?>(Plays.Read() is { } air ? Math.Round(Math.Clamp(HumidityPercent * Math.Exp(-0.06 * (air.Value - 20.5)), 5, 99)) : null);
+    }
+}
+
+/// <summary>A thermometer that is held over the pour: quick, and half a degree unsure.</summary>
+internal sealed class SimulatedThermometer(TimeProvider time) : IContactFreeThermometer, IPlayed
+{
+    public string Id => "thermometer";
+
+    public string Name => "Contact-free thermometer";
+
+    public bool IsSimulated => true;
+
+    public StandIn Plays { get; } = new(new StandInManner("°C", 0.1, 0.5, 0.4, 0.3, -50, 400), 20.5, time, 59);
+
+    public ValueTask<InstrumentReading?> ReadAsync(CancellationToken cancel)
+    {
+        cancel.ThrowIfCancellationRequested();
+        return ValueTask.FromResult(Plays.Read());
     }
 }
 
@@ -84,13 +129,13 @@ internal sealed class SimulatedLaserLevel(TimeProvider time) : ILaserLevel
 
     public bool IsSimulated => true;
 
-    public ValueTask<InstrumentReading> ReadAsync(CancellationToken cancel)
+    public ValueTask<InstrumentReading?> ReadAsync(CancellationToken cancel)
     {
         cancel.ThrowIfCancellationRequested();
         lock (_lock)
         {
             var wavers = (_random.NextDouble() - 0.5) * 0.2;
-            return ValueTask.FromResult(new InstrumentReading(Math.Round((_heightMm + wavers) * 10) / 10, "mm", time.GetUtcNow(), true));
+            return ValueTask.FromResult<InstrumentReading?>(new InstrumentReading(Math.Round((_heightMm + wavers) * 10) / 10, "mm", time.GetUtcNow(), true));
         }
     }
 

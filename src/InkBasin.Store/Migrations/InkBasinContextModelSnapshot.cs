@@ -32,6 +32,75 @@ namespace InkBasin.Store.Migrations
                     b.ToTable("Attachments");
                 });
 
+            modelBuilder.Entity("InkBasin.Store.BenchEventRow", b =>
+                {
+                    b.Property<Guid>("SessionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Event")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("EventId")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("SessionId", "Number");
+
+                    b.HasIndex("SessionId", "EventId")
+                        .IsUnique();
+
+                    b.ToTable("BenchEvents");
+                });
+
+            modelBuilder.Entity("InkBasin.Store.BenchSessionRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("BuildId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("EndedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Holder")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HolderName")
+                        .HasMaxLength(80)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("OpenedUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Rehearsal")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Script")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Told")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BuildId");
+
+                    b.ToTable("BenchSessions");
+                });
+
             modelBuilder.Entity("InkBasin.Store.BottleRow", b =>
                 {
                     b.Property<string>("Id")
@@ -238,6 +307,24 @@ namespace InkBasin.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Tints");
+                });
+
+            modelBuilder.Entity("InkBasin.Store.BenchEventRow", b =>
+                {
+                    b.HasOne("InkBasin.Store.BenchSessionRow", null)
+                        .WithMany()
+                        .HasForeignKey("SessionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("InkBasin.Store.BenchSessionRow", b =>
+                {
+                    b.HasOne("InkBasin.Store.BuildRow", null)
+                        .WithMany()
+                        .HasForeignKey("BuildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("InkBasin.Store.ChangeRow", b =>

@@ -245,6 +245,43 @@ public class BenchSessionTests
         Assert.Equal(30, walk.State.SurfaceC);
     }
 
+    [Theory]
+    [InlineData(0.04, null)]
+    [InlineData(0.06, "over")]
+    [InlineData(2, "over")]
+    public void Over_the_mark_the_scale_says_what_part_two_becomes(double overG, string? kind)
+    {
+        var state = Walk().To("1-one").State;
+        var said = ScaleSays.Of(Script, state, Mix.OneG + overG);
+        Assert.Equal(kind, said?.Kind);
+        if (said is not null) Assert.Equal(Mix.TwoFor(Mix.OneG + overG), said.Numbers["twoG"]);
+    }
+
+    [Theory]
+    [InlineData(-0.9, null)]
+    [InlineData(-1.1, "cupLifted")]
+    [InlineData(12.0, null)]
+    public void A_scale_under_nought_is_another_cup(double grams, string? kind) => Assert.Equal(kind, ScaleSays.Of(Script, Walk().To("1-one").State, grams)?.Kind);
+
+    [Fact]
+    public void A_silent_scale_is_told_only_where_something_is_weighed()
+    {
+        Assert.Equal("scaleLost", ScaleSays.Of(Script, Walk().To("1-two").State, null)?.Kind);
+        Assert.Null(ScaleSays.Of(Script, Walk().To("1-stir").State, null));
+        Assert.Equal(Mix.OneG * 0.9, Walk().To("1-one").State.Step!.SlowFromG!.Value, 9);
+    }
+
+    [Theory]
+    [InlineData(0.9, Standing.Tight)]
+    [InlineData(1.1, Standing.Stop)]
+    public void Over_the_greatest_batch_the_scale_says_stop(double share, Standing standing)
+    {
+        var state = Walk().To("1-one").State;
+        var one = Mix.OneG + 5;
+        var tight = Script with { Mixes = [Mix with { MaxBatchG = (one + Mix.TwoFor(one)) / share }] };
+        Assert.Equal(standing, ScaleSays.Of(tight, state, one)!.Standing);
+    }
+
     [Fact]
     public void Over_the_greatest_batch_it_is_taken_out_before_part_two_is_in()
     {

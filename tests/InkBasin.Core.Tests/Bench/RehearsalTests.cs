@@ -14,7 +14,7 @@ public class RehearsalTests
         var rehearsal = Rehearsal.Begin(7, Real, 60);
         Assert.Equal(Real, rehearsal.At(Real.AddMinutes(-5)));
         Assert.Equal(Real.AddMinutes(60), rehearsal.At(Real.AddMinutes(1)));
-        var slower = rehearsal.At(Real.AddMinutes(1), 1);
+        var slower = rehearsal.GoOn(Real.AddMinutes(1), 1);
         Assert.Equal(Real.AddMinutes(61), slower.At(Real.AddMinutes(2)));
         Assert.Equal(1, slower.Speed);
 
@@ -30,7 +30,7 @@ public class RehearsalTests
     public void From_once_to_a_hundred_and_twenty_times(double speed, bool refused)
     {
         if (refused) Assert.Throws<RefusedException>(() => Rehearsal.Begin(7, Real, speed));
-        else Assert.Equal(speed, Rehearsal.Begin(7, Real, 2).At(Real, speed).Speed);
+        else Assert.Equal(speed, Rehearsal.Begin(7, Real, 2).GoOn(Real, speed).Speed);
     }
 
     [Fact]
@@ -56,7 +56,7 @@ public class RehearsalTests
             real = real.AddSeconds(random.NextDouble() * 20);
             if (rehearsal.At(real) < last) return false;
             last = rehearsal.At(real);
-            rehearsal = random.Next(3) switch { 0 => rehearsal.At(real, 1 + (random.NextDouble() * 119)), 1 => rehearsal.With(real, (Mishap)random.Next(6)), _ => rehearsal };
+            rehearsal = random.Next(3) switch { 0 => rehearsal.GoOn(real, 1 + (random.NextDouble() * 119)), 1 => rehearsal.With(real, (Mishap)random.Next(6)), _ => rehearsal };
             if (rehearsal.At(real) < last) return false;
         }
 

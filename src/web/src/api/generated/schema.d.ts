@@ -5090,6 +5090,15 @@ export interface paths {
                         "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
                     };
                 };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         put?: never;
@@ -5145,10 +5154,167 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{instrumentId}/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    instrumentId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{instrumentId}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    instrumentId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlayRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstrumentReading"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -5193,6 +5359,417 @@ export interface paths {
                     };
                     content: {
                         "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchOfBuild"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OpenSessionRequest"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{session}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HappenedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{session}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HoldRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{session}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RehearseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
             };
@@ -5428,6 +6005,64 @@ export interface components {
             ink: null | components["schemas"]["InkChoice"];
             result: null | components["schemas"]["PourResult"];
         };
+        /** @description A cup of a session as it stands. */
+        BenchCup: {
+            /**
+             * Format: int32
+             * @description Which, from 1.
+             */
+            number: number;
+            /**
+             * Format: double
+             * @description Part one in it, g; null while not weighed.
+             */
+            oneG: null | number;
+            /**
+             * Format: double
+             * @description Part two that belongs to it, g: to what was really weighed of part one.
+             */
+            twoTargetG: number;
+            /**
+             * Format: double
+             * @description Part two in it, g; null while not weighed.
+             */
+            twoG: null | number;
+            /**
+             * Format: double
+             * @description How far the ratio is off, %; positive is too little of part two; null while not both are weighed.
+             */
+            ratioOffPercent: null | number;
+            /**
+             * Format: double
+             * @description What is in it, ml: as weighed, else as planned.
+             */
+            mixedMl: number;
+            /**
+             * Format: date-time
+             * @description When the parts first met; null before.
+             */
+            metAt: null | string;
+            /**
+             * Format: date-time
+             * @description Out of the cup by then; null before, or without such a limit.
+             */
+            outBy: null | string;
+            /**
+             * Format: date-time
+             * @description When the last of it was poured; null before.
+             */
+            outAt: null | string;
+            /**
+             * Format: double
+             * @description How long it was stirred, minutes.
+             */
+            stirredMin: number;
+            /**
+             * Format: double
+             * @description What stayed in it, g; null when not weighed.
+             */
+            leftG: null | number;
+        };
         /** @description Hours of a weekday at the bench. */
         BenchDay: {
             /** @description The weekday. */
@@ -5449,6 +6084,397 @@ export interface components {
             from?: null | string;
             to?: null | string;
         };
+        /** @description A device at the bench. */
+        BenchDevice: {
+            /** @description Its own mark, made by itself. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description Something that happened at the bench. They are only ever added to: where a session stands follows from all of them in order. */
+        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
+        /** @description Anything else, in words. */
+        BenchEventBenchNote: {
+            /** @enum {string} */
+            kind: "note";
+            /** @description The words. */
+            text: string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A photo. */
+        BenchEventBenchPhoto: {
+            /** @enum {string} */
+            kind: "photo";
+            /** @description The picture, as it is kept. */
+            attachmentId: string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A dam leaks: the rescue card is open until it holds again. */
+        BenchEventDamGaveWay: {
+            /** @enum {string} */
+            kind: "gaveWay";
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description It holds again. */
+        BenchEventDamHolds: {
+            /** @enum {string} */
+            kind: "holdsAgain";
+            /**
+             * Format: double
+             * @description What ran out, ml; null when nobody knows.
+             */
+            lostMl: null | number;
+            /** @description What was done. */
+            what: null | string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description The room's air was read. */
+        BenchEventRoomRead: {
+            /** @enum {string} */
+            kind: "room";
+            /**
+             * Format: double
+             * @description Temperature, °C.
+             */
+            airC: number;
+            /**
+             * Format: double
+             * @description Relative humidity, %; null when not read.
+             */
+            humidityPercent: null | number;
+            /** @description What it was read off: an instrument's id, or null by hand. */
+            by: null | string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description The session is over before its last step: what is poured is kept, what is not stays ahead. */
+        BenchEventSessionEnded: {
+            /** @enum {string} */
+            kind: "ended";
+            /** @description Why; null when not said. */
+            why: null | string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description One step back: the last step done is open again. What was measured there stays in the record. */
+        BenchEventStepBack: {
+            /** @enum {string} */
+            kind: "back";
+            /** @description The step that is open again. */
+            stepId: string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A step is done. */
+        BenchEventStepDone: {
+            /** @enum {string} */
+            kind: "done";
+            /** @description The step. */
+            stepId: string;
+            /**
+             * Format: double
+             * @description What was measured: g where it is weighed, mm where it is a level, a count of a dose; null when nobody measured.
+             */
+            value: null | number;
+            /** @description What it was measured with: an instrument's id, or null by hand. */
+            by: null | string;
+            /**
+             * @description Whether the maker was told that it is far short of what was wanted, and goes on.
+             * @default false
+             */
+            knowingly: boolean;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description The surface of the pour was read without touching it. */
+        BenchEventSurfaceRead: {
+            /** @enum {string} */
+            kind: "surface";
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            surfaceC: number;
+            /** @description What it was read off: an instrument's id, or null by hand. */
+            by: null | string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A dam that leaked. */
+        BenchLeak: {
+            /**
+             * Format: date-time
+             * @description Since when.
+             */
+            from: string;
+            /**
+             * Format: date-time
+             * @description Until when; null while it does.
+             */
+            until: null | string;
+            /**
+             * Format: double
+             * @description What ran out, ml; null when nobody knows.
+             */
+            lostMl: null | number;
+            /** @description What was done. */
+            what: null | string;
+        };
+        /** @description What is asked before a layer is poured. */
+        BenchList: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /** @description The questions. */
+            checks: components["schemas"]["PourCheck"][];
+        };
+        /** @description The bench of a build. */
+        BenchOfBuild: {
+            /** @description What could be poured, in order. */
+            ready: components["schemas"]["BenchReady"][];
+            /** @description Sessions that were opened, the last first. */
+            sessions: components["schemas"]["BenchSessionCard"][];
+        };
+        /** @description A mixing session as it could be walked through. */
+        BenchReady: {
+            /**
+             * Format: int32
+             * @description Which, from 1: that of its first mixing session.
+             */
+            number: number;
+            /** @description What is poured, in a few words. */
+            title: string;
+            /** @description The product. */
+            productName: string;
+            /** @description Its tints; null when clear. */
+            inkName: null | string;
+            /**
+             * Format: date-time
+             * @description When it is planned; null while undecided.
+             */
+            at: null | string;
+            /**
+             * Format: double
+             * @description What is mixed, g.
+             */
+            mixedG: number;
+            /**
+             * Format: int32
+             * @description In how many cups.
+             */
+            cups: number;
+            /** @description Whether its layers are the next of their waters: only then it can be poured. */
+            isNext: boolean;
+            /** @description What is asked before each of its layers. */
+            lists: components["schemas"]["BenchList"][];
+            stop: null | components["schemas"]["Notice"];
+            /**
+             * Format: int32
+             * @description How many questions hold it back.
+             */
+            open: number;
+        };
+        /** @description A session in the list of a build. */
+        BenchSessionCard: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** Format: date-time */
+            openedAt: string;
+            /** Format: date-time */
+            endedAt: null | string;
+            isRehearsal: boolean;
+            /** Format: int32 */
+            at: number;
+            /** Format: int32 */
+            of: number;
+        };
+        /** @description Where a session stands: all of it follows from its script and what has happened. */
+        BenchState: {
+            /** @description All its steps with the figures that hold now, those put in by a slip of the hand among them. */
+            steps: components["schemas"]["BenchStep"][];
+            /**
+             * Format: int32
+             * @description Which one is open, from 0; the count of them when all are done.
+             */
+            at: number;
+            /**
+             * Format: date-time
+             * @description Since when it is open: a timer runs from there.
+             */
+            since: string;
+            /**
+             * Format: date-time
+             * @description When the open step is due; null for at once.
+             */
+            dueAt: null | string;
+            /** @description Its cups. */
+            cups: components["schemas"]["BenchCup"][];
+            /** @description All that was done, oldest first, also what was opened again. */
+            done: components["schemas"]["DoneStep"][];
+            /** @description Layers poured. */
+            poured: components["schemas"]["PouredLayer"][];
+            /** @description Dams that leaked. */
+            leaks: components["schemas"]["BenchLeak"][];
+            /**
+             * Format: double
+             * @description The room as it was last read, °C; null when not.
+             */
+            roomC: null | number;
+            /**
+             * Format: double
+             * @description Hottest reading of the surface, °C; null without one.
+             */
+            hottestC: null | number;
+            /**
+             * Format: double
+             * @description The last reading of the surface, °C.
+             */
+            surfaceC: null | number;
+            /**
+             * Format: date-time
+             * @description When it ended; null while it goes on.
+             */
+            endedAt: null | string;
+            /** @description Whether it ended before its last step. */
+            endedEarly: boolean;
+            /** @description The open step; null when all are done or the session has ended. */
+            step: components["schemas"]["BenchStep"];
+            /** @description The leak that is open; null when none. */
+            leak: components["schemas"]["BenchLeak"];
+        };
+        /** @description One thing to do at the bench. */
+        BenchStep: {
+            /** @description Which; the same as long as the session lasts. */
+            id: string;
+            /** @description What the hand does. */
+            kind: components["schemas"]["BenchStepKind"];
+            /**
+             * Format: int32
+             * @description Which cup, from 1; 0 for what belongs to none.
+             */
+            cup: number;
+            /** @description In a few large words. */
+            title: string;
+            /** @description How to go about it. */
+            say: string;
+            /** @description What is to be laid out, one a line. */
+            lines: string[];
+            /**
+             * Format: double
+             * @description What is wanted, g; null where nothing is weighed.
+             */
+            targetG: null | number;
+            /**
+             * Format: double
+             * @description From here on in a thin stream, g.
+             */
+            slowFromG: null | number;
+            /**
+             * Format: double
+             * @description The same by the cup's wall or in the pool, ml; null without.
+             */
+            targetMl: null | number;
+            /**
+             * Format: double
+             * @description Drops, or another count of a dose.
+             */
+            count: null | number;
+            /** @description What is counted: drops, toothpick tips, g. */
+            unit: null | string;
+            /**
+             * Format: double
+             * @description How long it takes, minutes: a timer runs; null without one.
+             */
+            minutes: null | number;
+            /** @description What to do while it runs, in order. */
+            prompts: components["schemas"]["TimedPrompt"][];
+            /**
+             * Format: double
+             * @description Due so long after the last of the session is poured, minutes; null when it is due at once.
+             */
+            dueMin: null | number;
+            /** @description The water it is for; null for none. */
+            waterId: null | string;
+            /**
+             * Format: int32
+             * @description Which layer of it, from 1.
+             */
+            layer: null | number;
+            /**
+             * Format: double
+             * @description Its level, mm over the board.
+             */
+            toMm: null | number;
+            at: null | components["schemas"]["PointMm"];
+            /**
+             * Format: double
+             * @description What is left in the cup afterwards as planned, ml.
+             */
+            leftMl: null | number;
+            /** @description Whether its layer is poured in all its pools with it. */
+            finishesLayer: boolean;
+        };
+        /**
+         * @description What the hand does at a step of a session.
+         * @enum {unknown}
+         */
+        BenchStepKind: "caution" | "layOut" | "inPlace" | "letDown" | "cup" | "partOne" | "dose" | "partTwo" | "moreOne" | "stir" | "changeCup" | "pour" | "setIn" | "empty" | "lamp" | "bubbles" | "coverUp" | "level";
         /** @description A stretch at the bench. */
         BenchStretch: {
             /**
@@ -5468,6 +6494,64 @@ export interface components {
              * @description How long someone is at the bench for it, minutes.
              */
             benchMin: number;
+        };
+        /** @description A session as a device shows it. */
+        BenchView: {
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The build.
+             */
+            buildId: string;
+            /** @description What is poured. */
+            title: string;
+            /** @description The product. */
+            productName: string;
+            /** @description Its tints; null when clear. */
+            inkName: null | string;
+            /**
+             * Format: date-time
+             * @description When it was opened.
+             */
+            openedAt: string;
+            /**
+             * Format: date-time
+             * @description Now, by the session's clock: the device goes on from here by a clock of its own.
+             */
+            now: string;
+            /**
+             * Format: double
+             * @description Seconds of the session to a real one: 1 but in rehearsals.
+             */
+            speed: number;
+            /** @description Whether it is only practised. */
+            isRehearsal: boolean;
+            /** @description IANA name of the zone by whose clock it goes; null where none was noted. */
+            timeZone: null | string;
+            /** @description Weighed; otherwise by marks on the cup. */
+            byScale: boolean;
+            /** @description How each cup is mixed. */
+            mixes: components["schemas"]["CupMix"][];
+            /** @description Where it stands. */
+            state: components["schemas"]["BenchState"];
+            /** @description What is to be known now, worst first. */
+            notices: components["schemas"]["Notice"][];
+            /**
+             * Format: date-time
+             * @description When it has to be asked for again though nothing happens.
+             */
+            changesAt: null | string;
+            /** @description What one would notice at the bench, in a rehearsal. */
+            signs: string[];
+            holder: null | components["schemas"]["BenchDevice"];
+            ask: null | components["schemas"]["HoldAsk"];
+            /** @description What the build could not be told. */
+            untold: string[];
+            review: null | components["schemas"]["SessionReview"];
         };
         /** @description The board everything stands on. */
         Board: {
@@ -6134,6 +7218,61 @@ export interface components {
              */
             bothMm: null | number;
         };
+        /**
+         * @description How a cup is mixed, as it was when its session was opened: what a slip of the hand is put right by. A slip with part one turns into another amount of part
+         *     two, as the ratio must hold and nothing is ladled out; a slip with part two into more of part one.
+         */
+        CupMix: {
+            /**
+             * Format: double
+             * @description Grams of part one to a gram of part two; 0 for what is one part.
+             */
+            onePerTwoG: number;
+            /**
+             * Format: double
+             * @description Part one as planned, g.
+             */
+            oneG: number;
+            /**
+             * Format: double
+             * @description Part two as planned, g.
+             */
+            twoG: number;
+            /**
+             * Format: double
+             * @description Density of part one, g/ml.
+             */
+            densityOne: number;
+            /**
+             * Format: double
+             * @description Density of part two, g/ml.
+             */
+            densityTwo: number;
+            /**
+             * Format: double
+             * @description How far the ratio may be off by the sheet, %.
+             */
+            tolerancePercent: number;
+            /**
+             * Format: double
+             * @description Greatest mass mixed at once by the sheet, g.
+             */
+            maxBatchG: number;
+            /**
+             * Format: double
+             * @description One step of the scale, g.
+             */
+            graduationG: number;
+            /** @description How long it may stand, for the planned mass and for larger ones, rising; empty without such a limit. */
+            times: components["schemas"]["CupTime"][];
+            /** @description Whether there is a part two at all. */
+            hasTwo: boolean;
+            /**
+             * Format: double
+             * @description What both make as planned, ml.
+             */
+            plannedMl: number;
+        };
         /** @description A cup's inner sizes. */
         CupRequest: {
             /** Format: double */
@@ -6142,6 +7281,19 @@ export interface components {
             topMm?: null | number;
             /** Format: double */
             heightMm?: null | number;
+        };
+        /** @description How long a mass may stay in the cup. */
+        CupTime: {
+            /**
+             * Format: double
+             * @description The mass, g.
+             */
+            massG: number;
+            /**
+             * Format: double
+             * @description From the first touch of the parts, minutes.
+             */
+            minutes: number;
         };
         /** @description The answer of /api/calc/cure. */
         CureAnswer: {
@@ -6689,6 +7841,25 @@ export interface components {
              * @description Height over its base, mm, above 0.
              */
             heightMm: number;
+        };
+        /** @description A step that was done, also one that was opened again afterwards. */
+        DoneStep: {
+            /** @description The step. */
+            stepId: string;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description What was measured; null when nobody measured.
+             */
+            value: null | number;
+            /** @description With which instrument; null by hand. */
+            by: null | string;
+            /** @description Whether it was opened again: then it no longer counts. */
+            openedAgain: boolean;
         };
         /** @description A drowned thing in one layer of its water. */
         DrownedInLayer: {
@@ -7952,6 +9123,13 @@ export interface components {
             /** @description False when switched off: kept in the recipe, left out of the ground. */
             enabled: boolean;
         };
+        /** @description POST /api/bench/{id}/events: what happened, oldest first. */
+        HappenedRequest: {
+            /** @description The device that says so. */
+            device: components["schemas"]["BenchDevice"];
+            /** @description The events; those sent before are passed over. */
+            events: components["schemas"]["BenchEvent"][];
+        };
         /** @description The answer of the health route. */
         Health: {
             /** @description Always "ready" once it answers. */
@@ -7976,6 +9154,23 @@ export interface components {
             resinLimitC: number;
             /** @description Peak against depth, to half as deep again as the sheet allows. */
             points: components["schemas"]["DepthHeat"][];
+        };
+        /** @description A device that asks for a session another one holds. */
+        HoldAsk: {
+            /** @description The one that asks. */
+            device: components["schemas"]["BenchDevice"];
+            /**
+             * Format: date-time
+             * @description When it may have it though nobody answered.
+             */
+            until: string;
+        };
+        /** @description POST /api/bench/{id}/hold: asks for a session, or answers who asks. */
+        HoldRequest: {
+            /** @description The device. */
+            device: components["schemas"]["BenchDevice"];
+            /** @description Null asks for it; from the device that holds it true lets go and false keeps it. */
+            letGo?: null | boolean;
         };
         /** @description A hollow of the ground: one by itself, or several that have become one. */
         Hollow: {
@@ -8218,9 +9413,14 @@ export interface components {
         };
         /** @description An instrument at hand. */
         InstrumentCard: {
+            /** @description Identity in the routes. */
             id: string;
+            /** @description What it is called. */
             name: string;
+            /** @description True for a stand-in. */
             isSimulated: boolean;
+            /** @description Whether it is played by hand. */
+            isPlayed: boolean;
         };
         /** @description What an instrument shows. */
         InstrumentReading: {
@@ -8229,7 +9429,7 @@ export interface components {
              * @description The reading, in Unit.
              */
             value: number;
-            /** @description g or mm. */
+            /** @description g, mm or °C. */
             unit: string;
             /**
              * Format: date-time
@@ -9121,6 +10321,8 @@ export interface components {
              */
             hiddenAtMm: null | number;
         };
+        /** @enum {unknown} */
+        Mishap: "overshoot" | "leak" | "coldRoom" | "calledAway" | "cupLeft" | "scaleLost";
         /** @description The answer to a mix request. */
         MixAnswer: {
             /** @description Equal batches. */
@@ -9392,6 +10594,21 @@ export interface components {
              * @description Waterline − lowest bed, mm.
              */
             maxDepthMm: number;
+        };
+        /** @description POST /api/builds/{id}/bench: opens a session. */
+        OpenSessionRequest: {
+            /**
+             * Format: int32
+             * @description Its number in the list.
+             */
+            number: number;
+            /** @description The device that holds it. */
+            device: components["schemas"]["BenchDevice"];
+            /**
+             * Format: double
+             * @description Only practised, so many times as fast, 1…120; null when it is meant.
+             */
+            rehearseAt?: null | number;
         };
         /** @description A date that is not as its weekday: it replaces that day's hours. Several for one date add up. */
         OtherDay: {
@@ -9713,6 +10930,28 @@ export interface components {
              */
             eachWaterG: number;
         };
+        /** @description POST /api/instruments/{id}/play: what a stand-in is to show. */
+        PlayRequest: {
+            /**
+             * Format: double
+             * @description So much is there at once.
+             */
+            put?: null | number;
+            /**
+             * Format: double
+             * @description So much more is there at once.
+             */
+            add?: null | number;
+            /**
+             * Format: double
+             * @description So much more a second, until it is told otherwise.
+             */
+            perSecond?: null | number;
+            /** @description A recorded trace that ships, by its name. */
+            replay?: null | string;
+            /** @description It falls silent, or answers again. */
+            silent?: null | boolean;
+        };
         /**
          * @description A place on the board in mm: XMm to the right of the left edge, YMm forward
          *     (toward the viewer) of the back edge. May lie off the board.
@@ -9878,6 +11117,38 @@ export interface components {
              * @default 1
              */
             frames: number;
+        };
+        /** @description A layer as the session has poured it. */
+        PouredLayer: {
+            /** @description The water. */
+            waterId: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: date-time
+             * @description When the last of it was poured.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Its share of part one, g; null when a cup of it was not weighed.
+             */
+            oneG: null | number;
+            /**
+             * Format: double
+             * @description Its share of part two, g.
+             */
+            twoG: null | number;
+            /**
+             * Format: double
+             * @description How high it stands, mm; null when nobody looked.
+             */
+            reachedMm: null | number;
+            /** @description Whether all that was planned for it went in. */
+            whole: boolean;
         };
         /** @description Liquid poured at a place of a build. */
         PouredRequest: {
@@ -10241,6 +11512,12 @@ export interface components {
              */
             volumeMl: number;
         };
+        /** @description POST /api/bench/{id}/rehearsal: another speed, or something goes wrong. */
+        RehearseRequest: {
+            /** Format: double */
+            speed?: null | number;
+            mishap?: null | components["schemas"]["Mishap"];
+        };
         /** @description What a cure is reckoned from. */
         ResinRequest: {
             /** Format: double */
@@ -10255,6 +11532,27 @@ export interface components {
             activationKJPerMol?: null | number;
             /** Format: double */
             initialCatalysis?: null | number;
+        };
+        /** @description Something of a session worth knowing afterwards. */
+        ReviewLine: {
+            /** @description What it is about. */
+            kind: string;
+            /** @description How much it matters. */
+            standing: components["schemas"]["Standing"];
+            /** @description What happened and what it cost. */
+            what: string;
+            /** @description How it could have gone; null where it went well. */
+            better: null | string;
+            /**
+             * Format: double
+             * @description Resin it cost, g; 0 where none.
+             */
+            costG: number;
+            /**
+             * Format: double
+             * @description Time it cost, minutes; 0 where none.
+             */
+            costMin: number;
         };
         /** @description When to look at a setting surface and nudge it, again and again until it holds (models.md §3). */
         RippleVisits: {
@@ -10622,6 +11920,21 @@ export interface components {
             parts: number;
             /** @description The place of the water with a colour of its own it is for; null for the water's own colour. */
             placeId: null | string;
+        };
+        /** @description A session looked back on. */
+        SessionReview: {
+            /**
+             * Format: double
+             * @description From opening to the end, minutes.
+             */
+            tookMin: number;
+            /** @description What is worth knowing, worst first. */
+            lines: components["schemas"]["ReviewLine"][];
+            /**
+             * Format: double
+             * @description Resin that the slips cost, g.
+             */
+            costG: number;
         };
         /**
          * @description How a drowned thing meets its layer.
@@ -11470,6 +12783,16 @@ export interface components {
             holdUntilAt: null | string;
             /** @description How to go about it. */
             how: string;
+        };
+        /** @description Something to do while a timer runs. */
+        TimedPrompt: {
+            /**
+             * Format: double
+             * @description Minutes from its start.
+             */
+            atMin: number;
+            /** @description In words. */
+            say: string;
         };
         /** @description A tint on the shelf. */
         Tint: {

@@ -1,0 +1,305 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.SignalR.Client;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>A session at the bench by the server's routes and its hub, on a clock of the test's own.</summary>
+public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
+{
+    private static string Word(JsonNode? node) => node!.GetValue<string>();
+
+    private static double Number(JsonNode? node) => node!.GetValue<double>();
+
+    [Fact]
+    public async Task Before_the_list_is_answered_no_session_is_opened_but_a_rehearsal_is()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        var ready = (await client.Get($"{maker.Build}/bench"))["ready"]!.AsArray();
+        Assert.True(ready[0]!["isNext"]!.GetValue<bool>());
+        Assert.Contains(ready, one => !one!["isNext"]!.GetValue<bool>());
+        var (status, problem) = await maker.TryOpen(1);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
+        Assert.Contains("questions are open", Word(problem["detail"]), StringComparison.Ordinal);
+        await maker.Open(rehearseAt: 60);
+        Assert.True(maker.View["isRehearsal"]!.GetValue<bool>());
+        await maker.Open();
+        Assert.False(maker.View["isRehearsal"]!.GetValue<bool>());
+
+        // One at a time: there is one pair of hands.
+        var (again, busy) = await maker.TryOpen(1);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, again);
+        Assert.Contains("still open at the bench", Word(busy["detail"]), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_is_poured_is_begun_and_noted_in_the_build()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await maker.Tell(new { kind = "room", id = "room", at = maker.Now, airC = 21.4, humidityPercent = 48, by = "room-sensor" });
+        await maker.To("1-empty");
+        var poured = maker.View["state"]!["poured"]![0]!;
+        var build = (await client.Get(maker.Build))["build"]!;
+        var begun = build["begun"]!.AsArray().Single(pour => Word(pour!["waterId"]) == Word(poured["waterId"]))!;
+        Assert.Equal(poured["at"]!.GetValue<DateTimeOffset>(), begun["at"]!.GetValue<DateTimeOffset>());
+        Assert.Null(begun["result"]);
+        await maker.Tell(new { kind = "done", id = "weighed", at = maker.Now, stepId = maker.Step, value = 4.2 });
+        await maker.Tell(new { kind = "note", id = "note", at = maker.Now, text = "Poured from the staithe." });
+        await maker.ToEnd();
+        build = (await client.Get(maker.Build))["build"]!;
+        var result = build["begun"]!.AsArray().Single(pour => Word(pour!["id"]) == Word(begun["id"]))!["result"]!;
+        Assert.Equal(Number(maker.View["state"]!["poured"]![0]!["oneG"]), Number(result["oneG"]), 9);
+        Assert.Equal("Poured from the staithe.", Word(result["note"]));
+        Assert.Contains(build["roomLog"]!.AsArray(), one => Number(one!["airC"]) == 21.4);
+        Assert.NotNull(maker.View["review"]);
+
+        // Told again, nothing is told twice.
+        var count = build["begun"]!.AsArray().Count;
+        await maker.Read();
+        Assert.Equal(count, (await client.Get(maker.Build))["build"]!["begun"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task A_rehearsal_is_told_to_nobody_and_goes_as_fast_as_asked()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open(rehearseAt: 120);
+        var before = (await client.Get(maker.Build))["build"]!.ToJsonString();
+        while (maker.Step is not null)
+        {
+            server.Time.Advance(TimeSpan.FromSeconds(20));
+            await maker.Read();
+            await maker.Tell(maker.Done(maker.StepNode["targetG"]?.GetValue<double>()));
+        }
+
+        Assert.Equal(before, (await client.Get(maker.Build))["build"]!.ToJsonString());
+        Assert.True(Number(maker.View["review"]!["tookMin"]) > 60);
+        var (status, slower) = await client.Post($"/api/bench/{maker.Session}/rehearsal", new { speed = 200 });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.NotNull(slower["errors"]!["speed"]);
+    }
+
+    [Fact]
+    public async Task A_mishap_shows_until_it_is_dealt_with()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open(rehearseAt: 1);
+        await maker.To("1-stir");
+        var (_, away) = await client.Post($"/api/bench/{maker.Session}/rehearsal", new { mishap = "calledAway" });
+        Assert.Contains(away["signs"]!.AsArray(), sign => Word(sign).Contains("called away", StringComparison.Ordinal));
+        await maker.Read();
+        await maker.To("1-pour-1");
+        await client.Post($"/api/bench/{maker.Session}/rehearsal", new { mishap = "leak" });
+        Assert.Contains((await maker.Read())["signs"]!.AsArray(), sign => Word(sign).Contains("creeps out", StringComparison.Ordinal));
+        await maker.Tell(new { kind = "gaveWay", id = "leak", at = maker.View["now"]!.GetValue<DateTimeOffset>() });
+        Assert.Empty(maker.View["signs"]!.AsArray());
+        var (_, left) = await client.Post($"/api/bench/{maker.Session}/rehearsal", new { mishap = "cupLeft" });
+        Assert.Contains(left["notices"]!.AsArray(), notice => Word(notice!["kind"]) == "pastItsTime");
+        var meant = await BenchMaker.At(client, server.Time);
+        await meant.Open();
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"/api/bench/{meant.Session}/rehearsal", new { mishap = "leak" })).Status);
+    }
+
+    [Fact]
+    public async Task Only_the_device_that_holds_it_goes_on_and_taking_over_asks()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        var phone = BenchMaker.Device("phone", "The phone");
+        var (status, problem) = await maker.Tell(maker.Done(), phone);
+        Assert.Equal(HttpStatusCode.Conflict, status);
+        Assert.Contains("This desk holds this session", Word(problem["detail"]), StringComparison.Ordinal);
+
+        // Asked for, and kept.
+        string Holder(JsonNode view) => Word(view["holder"]!["id"]);
+        var (_, asked) = await client.Post($"/api/bench/{maker.Session}/hold", new { device = phone });
+        Assert.Equal("desk", Holder(asked));
+        Assert.Equal("phone", Word(asked["ask"]!["device"]!["id"]));
+        var (_, kept) = await client.Post($"/api/bench/{maker.Session}/hold", new { device = BenchMaker.Device(), letGo = false });
+        Assert.Null(kept["ask"]);
+        Assert.Equal("desk", Holder(kept));
+
+        // Asked for, and let go.
+        await client.Post($"/api/bench/{maker.Session}/hold", new { device = phone });
+        var (_, given) = await client.Post($"/api/bench/{maker.Session}/hold", new { device = BenchMaker.Device(), letGo = true });
+        Assert.Equal("phone", Holder(given));
+
+        // Asked for back, and nobody answers.
+        await client.Post($"/api/bench/{maker.Session}/hold", new { device = BenchMaker.Device() });
+        server.Time.Advance(TimeSpan.FromSeconds(9.9));
+        Assert.Equal("phone", Holder((await client.Post($"/api/bench/{maker.Session}/hold", new { device = BenchMaker.Device() })).Body));
+        server.Time.Advance(TimeSpan.FromSeconds(0.2));
+        Assert.Equal("desk", Holder((await client.Post($"/api/bench/{maker.Session}/hold", new { device = BenchMaker.Device() })).Body));
+        Assert.Equal(HttpStatusCode.OK, (await maker.Tell(maker.Done())).Status);
+    }
+
+    [Fact]
+    public async Task A_phone_that_was_off_the_network_tells_all_it_did_with_its_times()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await maker.To("1-stir");
+        var from = maker.Now;
+        server.Time.Advance(TimeSpan.FromMinutes(12));
+        var steps = maker.View["state"]!["steps"]!.AsArray();
+        var at = maker.View["state"]!["at"]!.GetValue<int>();
+        object Done(int k, double minutes) => new { kind = "done", id = $"off-{k}", at = from.AddMinutes(minutes), stepId = Word(steps[at + k]!["id"]), knowingly = true };
+        object[] events = [Done(0, 3), Done(1, 4), Done(2, 6)];
+        var (status, view) = await client.Post($"/api/bench/{maker.Session}/events", new { device = BenchMaker.Device(), events });
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(from.AddMinutes(6), view["state"]!["since"]!.GetValue<DateTimeOffset>());
+
+        // Its answer was lost: it tells all of it again.
+        var (_, again) = await client.Post($"/api/bench/{maker.Session}/events", new { device = BenchMaker.Device(), events });
+        Assert.Equal(view["state"]!.ToJsonString(), again["state"]!.ToJsonString());
+
+        // No clock of its own counts: what lies ahead of now is now.
+        await maker.Read();
+        await maker.Tell(new { kind = "done", id = "ahead", at = maker.Now.AddHours(3), stepId = maker.Step, knowingly = true });
+        Assert.Equal(maker.Now, maker.View["state"]!["since"]!.GetValue<DateTimeOffset>());
+    }
+
+    [Fact]
+    public async Task Two_devices_tell_at_once_and_nothing_is_lost_or_twice()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        var notes = await Task.WhenAll(Enumerable.Range(0, 12).Select(k => Task.Run(() => client.Post(
+            $"/api/bench/{maker.Session}/events",
+            new { device = BenchMaker.Device(), events = new object[] { new { kind = "note", id = $"note-{k / 2}", at = maker.Now, text = $"Note {k / 2}" } } }))));
+        Assert.All(notes, one => Assert.Equal(HttpStatusCode.OK, one.Status));
+        await maker.ToEnd();
+        var pour = (await client.Get(maker.Build))["build"]!["begun"]!.AsArray().Last(one => one!["result"] is not null)!;
+        Assert.Equal(Enumerable.Range(0, 6).Select(k => $"Note {k}").Order(), Word(pour["result"]!["note"]).Split(". ").SelectMany(words => words.Split("Note ")).Where(word => word.Length > 0).Select(word => $"Note {word.Trim()}").Order());
+    }
+
+    [Fact]
+    public async Task Nonsense_is_refused_and_nothing_of_it_is_kept()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        async Task Refused(HttpStatusCode expected, object @event)
+        {
+            var (status, body) = await maker.Tell(@event);
+            Assert.True(expected == status, $"{status}: {body.ToJsonString()}");
+        }
+
+        await Refused(HttpStatusCode.UnprocessableEntity, new { kind = "done", id = "x", at = maker.Now, stepId = "1-stir" });
+        await Refused(HttpStatusCode.BadRequest, new { kind = "done", id = "", at = maker.Now, stepId = "caution" });
+        await Refused(HttpStatusCode.BadRequest, new { kind = "room", id = "r", at = maker.Now, airC = 90 });
+        await Refused(HttpStatusCode.BadRequest, new { kind = "note", id = "n", at = maker.Now, text = "" });
+        await Refused(HttpStatusCode.BadRequest, new { kind = "levitated", id = "n", at = maker.Now });
+        await Refused(HttpStatusCode.UnprocessableEntity, new { kind = "back", id = "b", at = maker.Now, stepId = "caution" });
+        Assert.Equal("caution", Word((await maker.Read())["state"]!["steps"]![0]!["id"]));
+        Assert.Empty(maker.View["state"]!["done"]!.AsArray());
+        using var none = await client.GetAsync($"/api/bench/{Guid.NewGuid()}");
+        Assert.Equal(HttpStatusCode.NotFound, none.StatusCode);
+    }
+
+    [Fact]
+    public async Task Whoever_watches_hears_of_changes_and_of_what_the_scale_shows()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await using var watcher = new HubConnectionBuilder()
+            .WithUrl(new Uri(server.Server.BaseAddress, "hubs/bench"), options => options.HttpMessageHandlerFactory = _ => server.Server.CreateHandler())
+            .Build();
+        var views = System.Threading.Channels.Channel.CreateUnbounded<JsonObject>();
+        var readings = System.Threading.Channels.Channel.CreateUnbounded<JsonArray>();
+        watcher.On<JsonObject>("Changed", view => views.Writer.TryWrite(view));
+        watcher.On<JsonArray>("Readings", all => readings.Writer.TryWrite(all));
+        await watcher.StartAsync();
+        await watcher.InvokeAsync("Watch", Guid.Parse(maker.Session));
+        await maker.Do();
+        Assert.Equal(1, (await views.Reader.ReadAsync())["state"]!["at"]!.GetValue<int>());
+
+        // Nobody waits: the clock is the test's. A cup is put on, and so much poured.
+        async Task<JsonNode> ScaleAfter(double seconds)
+        {
+            while (readings.Reader.TryRead(out _))
+            {
+            }
+
+            JsonArray? last = null;
+            for (var passed = 0.0; passed < seconds; passed += 0.2)
+            {
+                server.Time.Advance(TimeSpan.FromSeconds(0.2));
+                last = await readings.Reader.ReadAsync();
+            }
+
+            return last!.Single(one => Word(one!["kind"]) == "scale")!;
+        }
+
+        await client.Post("/api/instruments/cup-scale/play", new { put = 12.3 });
+        var swinging = await ScaleAfter(0.2);
+        Assert.False(swinging["reading"]!["isSteady"]!.GetValue<bool>());
+        var steady = await ScaleAfter(4);
+        Assert.True(steady["reading"]!["isSteady"]!.GetValue<bool>());
+        Assert.Equal(12.3, Number(steady["reading"]!["value"]), 0.11);
+        await client.Post("/api/instruments/cup-scale/tare", new { });
+        Assert.Equal(0, Number((await ScaleAfter(0.4))["reading"]!["value"]), 0.11);
+        await client.Post("/api/instruments/cup-scale/play", new { perSecond = 4 });
+        await ScaleAfter(5);
+        await client.Post("/api/instruments/cup-scale/play", new { perSecond = 0 });
+        Assert.Equal(20, Number((await ScaleAfter(4))["reading"]!["value"]), 0.31);
+
+        // It falls silent, and the step goes on by hand.
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, (await client.Post("/api/instruments/cup-scale/play", new { silent = true })).Status);
+        Assert.Null((await ScaleAfter(0.2))["reading"]);
+        using var silent = await client.GetAsync("/api/instruments/cup-scale/reading");
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, silent.StatusCode);
+        await maker.Do();
+        await client.Post("/api/instruments/cup-scale/play", new { silent = false });
+    }
+
+    [Fact]
+    public async Task A_recorded_trace_is_replayed()
+    {
+        using var client = server.CreateClient();
+        await client.Post("/api/instruments/thermometer/play", new { replay = "surface" });
+        server.Time.Advance(TimeSpan.FromHours(4));
+        await client.Get("/api/instruments/thermometer/reading");
+        server.Time.Advance(TimeSpan.FromSeconds(10));
+        Assert.Equal(30, Number((await client.Get("/api/instruments/thermometer/reading"))["value"]), 1.5);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post("/api/instruments/thermometer/play", new { replay = "../../etc/passwd" })).Status);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post("/api/instruments/laser-level/play", new { put = 4 })).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await client.Post("/api/instruments/cup-scale/play", new { put = 5000 })).Status);
+    }
+
+    [Fact]
+    public async Task The_stand_in_hand_of_a_rehearsal_comes_near_the_mark_or_over_it_on_request()
+    {
+        using var client = server.CreateClient();
+        var instruments = (Instruments.BenchInstruments)server.Services.GetService(typeof(Instruments.BenchInstruments))!;
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open(rehearseAt: 60);
+        async Task<Instruments.InstrumentReading?> Scale()
+        {
+            using var scope = Microsoft.Extensions.DependencyInjection.ServiceProviderServiceExtensions.CreateScope(server.Services);
+            var store = (Store.BenchStore)scope.ServiceProvider.GetService(typeof(Store.BenchStore))!;
+            var all = await instruments.ReadAsync(await store.GetAsync(Guid.Parse(maker.Session), CancellationToken.None), CancellationToken.None);
+            return all.Single(one => one.Kind == "scale").Reading;
+        }
+
+        while (maker.Step != "1-one") await maker.Tell(maker.Done(knowingly: true));
+        var target = Number(maker.StepNode["targetG"]);
+        Assert.InRange((await Scale())!.Value, 0, 1);
+        server.Time.Advance(TimeSpan.FromSeconds(2));
+        Assert.True((await Scale())!.IsSteady);
+        Assert.Equal(target, (await Scale())!.Value, 1.0);
+        await client.Post($"/api/bench/{maker.Session}/rehearsal", new { mishap = "overshoot" });
+        Assert.Equal(target * 1.06, (await Scale())!.Value, 0.11);
+        await client.Post($"/api/bench/{maker.Session}/rehearsal", new { mishap = "scaleLost" });
+        Assert.Null(await Scale());
+    }
+}
