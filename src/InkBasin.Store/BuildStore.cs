@@ -260,7 +260,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             .Select(b => new BuildRow { Id = b.Id, Name = b.Name, Version = b.Version, CreatedUtc = b.CreatedUtc, ChangedUtc = b.ChangedUtc, BinnedUtc = b.BinnedUtc })
             .SingleOrDefaultAsync(cancel) ?? throw new BuildNotFoundException();
         if (read.Find(id, head.Version) is { } build) return (head, build);
-        var row = await RowAsync(id, cancel);
+
+        // Not tracked: one request may read a build and then change it.
+        var row = await context.Builds.AsNoTracking().SingleOrDefaultAsync(b => b.Id == id, cancel) ?? throw new BuildNotFoundException();
         return (row, BuildOf(row));
     }
 

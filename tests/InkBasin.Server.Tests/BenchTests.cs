@@ -63,6 +63,42 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task Killed_between_the_step_and_the_build_the_build_is_told_when_the_server_is_up_again()
+    {
+        var folder = Directory.CreateTempSubdirectory("ink-basin-told-").FullName;
+        try
+        {
+            string build, waterId;
+            using (var first = ServerFixture.On(folder, demo: true))
+            {
+                using var client = first.CreateClient();
+                var maker = await BenchMaker.At(client, first.Time);
+                await maker.Open();
+                await maker.To("1-pour-1");
+
+                // The rest is written down as it happens, and nobody is told of it any more.
+                using var scope = Microsoft.Extensions.DependencyInjection.ServiceProviderServiceExtensions.CreateScope(first.Services);
+                var store = (Store.BenchStore)scope.ServiceProvider.GetService(typeof(Store.BenchStore))!;
+                var session = await store.GetAsync(Guid.Parse(maker.Session));
+                for (var k = 0; session.State.Step is { } step; k++) (session, _) = await store.AddAsync(session.Id, new Core.Bench.StepDone($"k{k}", first.Time.GetUtcNow(), step.Id, null, null, Knowingly: true));
+                (build, waterId) = (maker.Build, session.State.Poured[0].WaterId);
+                Assert.DoesNotContain((await client.Get(build))["build"]!["begun"]!.AsArray(), pour => Word(pour!["waterId"]) == waterId);
+            }
+
+            ServerFixture.ClosePool(folder);
+            using var second = ServerFixture.On(folder, demo: true);
+            using var again = second.CreateClient();
+            var begun = (await again.Get(build))["build"]!["begun"]!.AsArray().Single(pour => Word(pour!["waterId"]) == waterId)!;
+            Assert.NotNull(begun["result"]);
+        }
+        finally
+        {
+            ServerFixture.ClosePool(folder);
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    [Fact]
     public async Task A_rehearsal_is_told_to_nobody_and_goes_as_fast_as_asked()
     {
         using var client = server.CreateClient();

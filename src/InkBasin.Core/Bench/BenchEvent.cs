@@ -8,6 +8,7 @@ namespace InkBasin.Core.Bench;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(StepDone), "done")]
 [JsonDerivedType(typeof(StepBack), "back")]
+[JsonDerivedType(typeof(CupGivenUp), "givenUp")]
 [JsonDerivedType(typeof(DamGaveWay), "gaveWay")]
 [JsonDerivedType(typeof(DamHolds), "holdsAgain")]
 [JsonDerivedType(typeof(BenchNote), "note")]
@@ -61,6 +62,12 @@ public sealed record StepBack(string Id, DateTimeOffset At, string StepId) : Ben
         Require.Present(StepId, "stepId");
     }
 }
+
+/// <summary>A cup that is mixed is not poured any more: it is spread out thin, and what it was for stays ahead.</summary>
+/// <param name="Id">As of every event.</param>
+/// <param name="At">When.</param>
+/// <param name="Cup">Which, from 1.</param>
+public sealed record CupGivenUp(string Id, DateTimeOffset At, int Cup) : BenchEvent(Id, At);
 
 /// <summary>A dam leaks: the rescue card is open until it holds again.</summary>
 /// <param name="Id">As of every event.</param>

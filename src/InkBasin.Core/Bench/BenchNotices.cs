@@ -23,7 +23,7 @@ public static class BenchNotices
         var notices = new List<Notice>();
         DateTimeOffset? changes = null;
         void Again(DateTimeOffset at) => changes = at > now && (changes is null || at < changes) ? at : changes;
-        foreach (var cup in state.Cups.Where(cup => cup is { OutBy: not null, OutAt: null } && state.EndedAt is null))
+        foreach (var cup in state.Cups.Where(cup => cup is { OutBy: not null, Stands: true } && state.EndedAt is null))
         {
             var need = NeededMin(state, cup.Number, now);
             var left = (cup.OutBy!.Value - now).TotalMinutes;
@@ -36,7 +36,7 @@ public static class BenchNotices
         }
 
         if (state.Step is { } step) notices.AddRange(OfStep(script, state, step));
-        foreach (var cup in state.Cups) notices.AddRange(OfCup(script, cup));
+        foreach (var cup in state.Cups.Where(cup => cup.GivenUpAt is null)) notices.AddRange(OfCup(script, cup));
         if (Room(script, state) is { } room) notices.Add(room);
         if (Surface(script, state) is { } hot) notices.Add(hot);
         return new BenchSaid(notices.WorstFirst(), changes);
@@ -63,7 +63,7 @@ public static class BenchNotices
     private static Notice Stands(BenchCup cup, double overMin) => Notice.Of(
         "pastItsTime",
         Standing.Stop,
-        $"Past its time in the cup by {Math.Ceiling(overMin):0} min. Thick, warm or stringy: do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
+        $"Past its time in the cup by {Math.Ceiling(overMin):0} min. Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
         ("overMin", overMin), ("cup", cup.Number));
 
     private static Notice Hurry(BenchCup cup, double leftMin, double needMin) => Notice.Of(

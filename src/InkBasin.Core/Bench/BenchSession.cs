@@ -17,6 +17,7 @@ public sealed class BenchSession
     private readonly List<DoneStep> _done = [];
     private readonly Dictionary<string, DoneStep> _standing = new(StringComparer.Ordinal);
     private readonly Dictionary<int, DateTimeOffset> _metAt = [];
+    private readonly Dictionary<int, DateTimeOffset> _givenUp = [];
     private readonly List<BenchLeak> _leaks = [];
     private readonly HashSet<string> _seen = new(StringComparer.Ordinal);
     private DateTimeOffset _since;
@@ -62,9 +63,13 @@ public sealed class BenchSession
             case StepBack back:
                 if (session._at == 0 || session._steps[session._at - 1].Id != back.StepId)
                     throw new RefusedException("stepId", "The bench has gone on meanwhile: look where it stands.", RefusalKind.Impossible);
+                if (session._givenUp.ContainsKey(session._steps[session._at - 1].Cup))
+                    throw new RefusedException("stepId", "That cup is spread out; it is not poured any more.", RefusalKind.Impossible);
                 if (session._steps[session._at - 1].FinishesLayer)
                     throw new RefusedException("stepId", "That layer is noted as poured. Note what was otherwise; it stays in the record.", RefusalKind.Impossible);
                 break;
+            case CupGivenUp given when session._at >= session._steps.Count || session._steps[session._at].Cup != given.Cup || !session._metAt.ContainsKey(given.Cup):
+                throw new RefusedException("cup", "That cup is not in hand: look where the bench stands.", RefusalKind.Impossible);
             case DamHolds when session._leaks.All(leak => leak.Until is not null):
                 return null;
             case DamGaveWay when session._leaks.Any(leak => leak.Until is null):
@@ -127,6 +132,9 @@ public sealed class BenchSession
             case StepBack back when _at > 0 && _steps[_at - 1].Id == back.StepId:
                 OpenAgain(_steps[_at - 1], back);
                 break;
+            case CupGivenUp given when _at < _steps.Count && _steps[_at].Cup == given.Cup && _metAt.ContainsKey(given.Cup):
+                GiveUp(given);
+                break;
             case DamGaveWay when _leaks.All(leak => leak.Until is not null):
                 _leaks.Add(new BenchLeak(one.At, null, null, null));
                 break;
@@ -182,6 +190,17 @@ public sealed class BenchSession
         if (_standing.Remove(step.Id, out var kept)) Strike(kept);
         _at--;
         _since = back.At;
+    }
+
+    private void GiveUp(CupGivenUp given)
+    {
+        _givenUp[given.Cup] = given.At;
+        _since = given.At;
+        while (_at < _steps.Count && _steps[_at].Cup == given.Cup) _at++;
+
+        // Nothing is in the bed and nothing is to be mixed: there is nothing to look after.
+        var ahead = _steps.Skip(_at).Any(step => step.Kind == BenchStepKind.Pour);
+        if (_at == _steps.Count || (!ahead && _lastPourAt is null)) (_endedAt, _early) = (given.At, true);
     }
 
     private void Strike(DoneStep kept) => _done[_done.LastIndexOf(kept)] = kept with { OpenedAgain = true };
@@ -259,7 +278,8 @@ public sealed class BenchSession
             met is { } from && mix.MinutesOf(massG) is { } minutes ? from.AddMinutes(minutes) : null,
             last is not null && _standing.TryGetValue(last.Id, out var outAt) ? outAt.At : null,
             stirred,
-            _steps.Find(step => step.Cup == number && step.Kind == BenchStepKind.Empty) is { } empty && _standing.TryGetValue(empty.Id, out var left) ? left.Value : null);
+            _steps.Find(step => step.Cup == number && step.Kind == BenchStepKind.Empty) is { } empty && _standing.TryGetValue(empty.Id, out var left) ? left.Value : null,
+            _givenUp.TryGetValue(number, out var given) ? given : null);
     }
 
     // A step is open from when the one before it was done.

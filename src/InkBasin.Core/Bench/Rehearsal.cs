@@ -93,7 +93,7 @@ public sealed record Rehearsal(int Seed, IReadOnlyList<ClockPiece> Clock, IReadO
         if (Mishaps.LastOrDefault(one => one.Kind == Mishap.Leak) is { } leak && state.Leaks.All(one => one.From < leak.At)) signs.Add("Resin creeps out under a dam.");
         if (Mishaps.LastOrDefault(one => one.Kind == Mishap.CalledAway) is { } away && state.Since <= away.At.AddMinutes(AwayMin) && state.At < state.Steps.Count && state.Steps[state.At].Kind == BenchStepKind.Stir)
             signs.Add($"You were called away for {AwayMin:0} min; the stick stands in the cup.");
-        if (Mishaps.LastOrDefault(one => one.Kind == Mishap.CupLeft) is { } left && state.Cups.Any(cup => cup is { MetAt: not null, OutAt: null } && cup.MetAt <= left.At)) signs.Add("The cup was left standing: it is warm to the hand.");
+        if (Mishaps.LastOrDefault(one => one.Kind == Mishap.CupLeft) is { } left && state.Cups.Any(cup => cup.Stands && cup.MetAt <= left.At)) signs.Add("The cup was left standing: it is warm to the hand.");
         return signs;
     }
 

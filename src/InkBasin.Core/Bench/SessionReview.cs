@@ -53,7 +53,7 @@ public sealed record SessionReview(double TookMin, IReadOnlyList<ReviewLine> Lin
             yield return new ReviewLine("putRight", Standing.Tight, $"{name}: part two came over, and the ratio was put right with more of part one; {Said.Tenth(Math.Max(0, cost))} g more were mixed than planned.", "Part two is the smaller one: pour it through a syringe, or over the lip of a spoon.", Math.Max(0, cost), 0);
         }
 
-        if (cup.RatioOffPercent is { } off)
+        if (cup is { RatioOffPercent: { } off, GivenUpAt: null })
         {
             if (Math.Abs(off) > mix.TolerancePercent)
                 yield return new ReviewLine("ratioOff", Standing.Stop, $"{name} was {Said.Tenth(Math.Abs(off))} % off the ratio; the sheet allows {mix.TolerancePercent:0.#} %.", "It would have been put right before it was poured, or not been poured.", 0, 0);
@@ -69,6 +69,10 @@ public sealed record SessionReview(double TookMin, IReadOnlyList<ReviewLine> Lin
             yield return over > 0
                 ? new ReviewLine("stoodTooLong", Standing.Stop, $"{name} was poured out {over:0.0} min past its time: it was getting hot and thick.", "A cup past its time is not poured: spread it thin outdoors, and mix anew.", (cup.OneG ?? mix.OneG) + (cup.TwoG ?? mix.TwoG), over)
                 : new ReviewLine("outInTime", Standing.Holds, $"{name} was empty {-over:0} min before its time.", null, 0, 0);
+        }
+        else if (cup.GivenUpAt is not null)
+        {
+            yield return new ReviewLine("givenUp", Standing.Tight, $"{name} was spread out instead of poured: {Said.Tenth((cup.OneG ?? mix.OneG) + (cup.TwoG ?? mix.TwoG))} g lost, and the bed spared.", "What a cup past its time costs is the cup; poured, it costs the water.", (cup.OneG ?? mix.OneG) + (cup.TwoG ?? mix.TwoG), 0);
         }
         else if (cup is { OutBy: { } late, OutAt: null } && state.EndedAt is { } ended)
         {

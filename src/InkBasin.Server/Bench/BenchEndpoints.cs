@@ -59,6 +59,7 @@ internal static class BenchEndpoints
         builds.MapPost("/{id:guid}/bench", Open);
         var bench = app.MapGroup("/api/bench").WithTags("bench").ProducesValidationProblem().ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         bench.MapGet("/{session:guid}", Get);
+        bench.MapGet("/{session:guid}/instruments", Instruments);
         bench.MapPost("/{session:guid}/events", Happened).ProducesProblem(StatusCodes.Status409Conflict);
         bench.MapPost("/{session:guid}/hold", Hold);
         bench.MapPost("/{session:guid}/rehearsal", Rehearse);
@@ -111,6 +112,9 @@ internal static class BenchEndpoints
         return TypedResults.Ok(views.Of(stored, await told.TellAsync(stored, cancel)));
     }
 
+    private static async Task<Ok<IReadOnlyList<InstrumentState>>> Instruments(Guid session, BenchStore sessions, BenchInstruments instruments, CancellationToken cancel) =>
+        TypedResults.Ok(await instruments.ReadAsync(await sessions.GetAsync(session, cancel), cancel));
+
     private static async Task<Results<Ok<BenchView>, ProblemHttpResult>> Happened(
         Guid session, HappenedRequest request, BenchStore sessions, BenchInstruments instruments, BenchTold told, BenchViews views, IHubContext<BenchHub, IBenchWatcher> hub, CancellationToken cancel)
     {
@@ -155,7 +159,7 @@ internal static class BenchEndpoints
 
     // Until two minutes past its time: that is what is practised.
     private static double LeftStandingMin(StoredSession session, DateTimeOffset now) =>
-        session.State.Cups.Where(cup => cup is { OutBy: not null, OutAt: null }).Select(cup => (cup.OutBy!.Value - now).TotalMinutes + 2).Where(minutes => minutes > 0).DefaultIfEmpty(Rehearsal.AwayMin).Max();
+        session.State.Cups.Where(cup => cup is { OutBy: not null, Stands: true }).Select(cup => (cup.OutBy!.Value - now).TotalMinutes + 2).Where(minutes => minutes > 0).DefaultIfEmpty(Rehearsal.AwayMin).Max();
 
     private static async Task<BenchView> TellAllAsync(StoredSession stored, BenchTold told, BenchViews views, IHubContext<BenchHub, IBenchWatcher> hub, CancellationToken cancel)
     {

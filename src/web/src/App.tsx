@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { Navigate, Route, Routes } from 'react-router';
 import { answer, api } from './api/client';
-import { Bench } from './shell/Bench';
+import { BuildPage } from './shell/BuildPage';
 import { opensAt } from './shell/stages';
 import { Builds } from './shelves/Builds';
 import { Stores } from './shelves/Stores';
 import { Tints } from './shelves/Tints';
+import { SessionPage } from './stages/bench/SessionPage';
 
 export function App() {
   return (
@@ -14,7 +15,8 @@ export function App() {
       <Route path="/builds" element={<Builds />} />
       <Route path="/stores" element={<Stores />} />
       <Route path="/stores/tints" element={<Tints />} />
-      <Route path="/builds/:id/:stage" element={<Bench />} />
+      <Route path="/bench/:session" element={<SessionPage />} />
+      <Route path="/builds/:id/:stage" element={<BuildPage />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

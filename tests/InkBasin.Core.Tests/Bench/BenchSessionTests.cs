@@ -304,6 +304,37 @@ public class BenchSessionTests
         Assert.Contains(SessionReview.Of(Script, Samples.Evening, walk.State, walk.Now).Lines, line => line.Kind == "neverPoured");
     }
 
+    [Fact]
+    public void A_cup_past_its_time_is_given_up_and_its_layer_stays_ahead()
+    {
+        var walk = Walk().To("1-one");
+        Assert.Throws<RefusedException>(() => walk.Take(new CupGivenUp("g", walk.Now, 1)));
+        walk.To("1-pour-1");
+        walk.Wait(200).Take(new CupGivenUp("g", walk.Now, 1));
+        Assert.Empty(walk.State.Poured);
+        Assert.Equal((walk.Now, true), (walk.State.EndedAt!.Value, walk.State.EndedEarly));
+        Assert.False(walk.State.Cups[0].Stands);
+        var lines = SessionReview.Of(Script, Samples.Evening, walk.State, walk.Now).Lines;
+        Assert.Equal(["endedEarly", "givenUp"], lines.Select(line => line.Kind).Order());
+        Assert.Equal(Mix.OneG + Mix.TwoG, lines.Single(line => line.Kind == "givenUp").CostG, 6);
+    }
+
+    [Fact]
+    public void Of_two_cups_the_other_is_still_mixed_and_the_layer_is_not_whole()
+    {
+        var small = Stores.Examples with { Sheets = [.. Stores.Examples.Sheets.Select(sheet => sheet with { MaxBatchG = 35 })] };
+        var script = BuildBench.ScriptOf(Planner.Answers(Samples.Creek, small), 1);
+        Assert.Equal(2, script.Mixes.Count);
+        var walk = new BenchWalk(script).To("1-stir");
+        walk.Take(new CupGivenUp("g", walk.Now, 1));
+        Assert.Equal("2-cup", walk.State.Step!.Id);
+        Assert.Throws<RefusedException>(() => walk.Back());
+        walk.ToEnd();
+        var layer = Assert.Single(walk.State.Poured);
+        Assert.False(layer.Whole);
+        Assert.Equal(script.Mixes[1].OneG, layer.OneG!.Value, 6);
+    }
+
     [Property(MaxTest = 200)]
     public bool Whatever_is_pressed_it_stands_where_its_events_say(int seed)
     {
@@ -319,7 +350,7 @@ public class BenchSessionTests
                 1 => new DamGaveWay($"p{press}", walk.Now),
                 2 => new DamHolds($"p{press}", walk.Now),
                 3 => new RoomRead($"p{press}", walk.Now, random.Next(10, 32)),
-                4 => new StepDone($"p{press}", walk.Now, state.Steps[random.Next(state.Steps.Count)].Id),
+                4 => random.Next(3) == 0 ? new CupGivenUp($"p{press}", walk.Now, 1) : new StepDone($"p{press}", walk.Now, state.Steps[random.Next(state.Steps.Count)].Id),
                 _ => new StepDone($"p{press}", walk.Now, state.Step?.Id ?? "over", state.Step?.TargetG is { } g ? g * (0.8 + (random.NextDouble() * 0.4)) : null, null, random.Next(2) == 0),
             };
             try

@@ -127,6 +127,15 @@ export type SheetLook = Schemas['SheetLook'];
 export type KindTraits = Schemas['KindTraits'];
 export type ProductKind = Schemas['ProductKind'];
 export type BottleCard = Schemas['BottleCard'];
+export type BenchView = Schemas['BenchView'];
+export type BenchState = Schemas['BenchState'];
+export type BenchStep = Schemas['BenchStep'];
+export type BenchCup = Schemas['BenchCup'];
+export type BenchReady = Schemas['BenchReady'];
+export type BenchDevice = Schemas['BenchDevice'];
+export type BenchEvent = Schemas['BenchEvent'];
+export type InstrumentState = Schemas['InstrumentState'];
+export type Mishap = Schemas['Mishap'];
 
 /** A change somebody made to a build, as the server tells it with a conflict. */
 export interface MadeChange {

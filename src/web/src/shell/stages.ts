@@ -6,6 +6,7 @@ export const STAGES = [
   { path: 'pours', name: 'Pours', key: '4' },
   { path: 'ink', name: 'Ink', key: '5' },
   { path: 'days', name: 'Days', key: '6' },
+  { path: 'bench', name: 'Bench', key: '7' },
 ] as const;
 
 export type StagePath = (typeof STAGES)[number]['path'];

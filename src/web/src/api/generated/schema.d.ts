@@ -5567,6 +5567,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/{session}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstrumentState"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/{session}/events": {
         parameters: {
             query?: never;
@@ -6062,6 +6126,13 @@ export interface components {
              * @description What stayed in it, g; null when not weighed.
              */
             leftG: null | number;
+            /**
+             * Format: date-time
+             * @description When it was spread out instead of poured; null when not.
+             */
+            givenUpAt: null | string;
+            /** @description Whether it is mixed and still stands somewhere. */
+            stands: boolean;
         };
         /** @description Hours of a weekday at the bench. */
         BenchDay: {
@@ -6092,7 +6163,7 @@ export interface components {
             name: string;
         };
         /** @description Something that happened at the bench. They are only ever added to: where a session stands follows from all of them in order. */
-        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
+        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventCupGivenUp"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
         /** @description Anything else, in words. */
         BenchEventBenchNote: {
             /** @enum {string} */
@@ -6113,6 +6184,23 @@ export interface components {
             kind: "photo";
             /** @description The picture, as it is kept. */
             attachmentId: string;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A cup that is mixed is not poured any more: it is spread out thin, and what it was for stays ahead. */
+        BenchEventCupGivenUp: {
+            /** @enum {string} */
+            kind: "givenUp";
+            /**
+             * Format: int32
+             * @description Which, from 1.
+             */
+            cup: number;
             /** @description The device's own mark for it: sent again it is not made twice. */
             id: string;
             /**
@@ -9438,6 +9526,24 @@ export interface components {
             at: string;
             /** @description False while it still swings: read again. */
             isSteady: boolean;
+        };
+        /** @description An instrument of a session, and what it shows. */
+        InstrumentState: {
+            /** @description Which. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description scale, room, surface. */
+            kind: string;
+            /** @description True for a stand-in. */
+            isSimulated: boolean;
+            reading: null | components["schemas"]["InstrumentReading"];
+            /**
+             * Format: double
+             * @description Of a room sensor; null for others.
+             */
+            humidityPercent: null | number;
+            says: null | components["schemas"]["Notice"];
         };
         /** @description Ground left standing in a channel. */
         Island: {

@@ -12,6 +12,7 @@ import { usePourTest } from '../desk/usePourTest';
 import { useHollows, useRunning, useShore } from '../desk/useWaterLooks';
 import { Sheet, type WaterLooks } from '../sheet/Sheet';
 import { useTool } from '../sheet/useTool';
+import { BenchStage } from '../stages/bench/BenchStage';
 import { BoardSlip } from '../stages/board/BoardSlip';
 import type { Span } from '../stages/board/PhotoPart';
 import { GroundSlip } from '../stages/ground/GroundSlip';
@@ -36,7 +37,7 @@ import { addTo } from '../desk/changes';
 const Relief = lazy(() => import('../relief/Relief'));
 
 /** A build on the bench: three instruments that show the same water, the Slip of the stage, the days along the bottom. */
-export function Bench() {
+export function BuildPage() {
   const { id, stage } = useParams();
   const known = STAGES.find((one) => one.path === stage);
   if (id === undefined || known === undefined) return <Navigate to="/" replace />;
@@ -156,11 +157,11 @@ function Instruments({ stage }: { stage: StagePath }) {
     void edit(addTo('waters', water));
   };
 
-  if (stage === 'days')
+  if (stage === 'days' || stage === 'bench')
     return (
-      <div className="bench stage-days">
+      <div className={`bench stage-${stage}`}>
         <Header onHelp={() => setHelp(true)} />
-        <DaysStage />
+        {stage === 'days' ? <DaysStage /> : <BenchStage />}
         <Help show={help} onHide={() => setHelp(false)} />
       </div>
     );

@@ -1,0 +1,156 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useNavigate } from 'react-router';
+import { answer, api, ProblemError } from '../../api/client';
+import type { BenchReady } from '../../api/types';
+import { useDesk } from '../../desk/DeskContext';
+import { CheckLine } from '../../slip/CheckLine';
+import { useNow } from '../../slip/useNow';
+import { when } from '../../slip/words';
+import { formatMass } from '../../units/units';
+import { useUnits } from '../../units/UnitsContext';
+import { thisDevice } from './device';
+
+const REHEARSED_AT = 10;
+
+/** Before the bench: what can be poured next, what is asked before it, and the way in; or a rehearsal of it. */
+export function BenchStage() {
+  const { id, version } = useDesk('id', 'version');
+  const queries = useQueryClient();
+  const { data, error } = useQuery({
+    queryKey: ['bench', id, version],
+    queryFn: () => answer(api.GET('/api/builds/{id}/bench', { params: { path: { id } } })),
+    placeholderData: (before) => before,
+  });
+  const now = useNow();
+  const navigate = useNavigate();
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const open = (number: number, rehearseAt: number | null) =>
+    answer(
+      api.POST('/api/builds/{id}/bench', {
+        params: { path: { id } },
+        body: { number, device: thisDevice(), rehearseAt },
+      }),
+    ).then(
+      (view) => {
+        void queries.invalidateQueries({ queryKey: ['bench', id] });
+        void navigate(`/bench/${view.id}`);
+      },
+      (problem: unknown) =>
+        setRefusal(
+          problem instanceof ProblemError
+            ? problem.message
+            : 'The server does not answer. Nothing was opened; try again.',
+        ),
+    );
+  if (error !== null) return <main className="bench-door lone">{error.message}</main>;
+  if (data === undefined) return <main className="bench-door quiet">Laying the bench out…</main>;
+  const going = data.sessions.filter((one) => one.endedAt === null && !one.isRehearsal);
+  const next = data.ready.filter((one) => one.isNext);
+  const later = data.ready.filter((one) => !one.isNext);
+  return (
+    <main className="bench-door">
+      {going.map((one) => (
+        <section key={one.id} className="bench-going">
+          <h2>
+            {one.title} is open at the bench
+            <span>
+              step {one.at + 1} of {one.of}, opened {when(one.openedAt, now)}
+            </span>
+          </h2>
+          <Link className="btn btn-primary btn-lg" to={`/bench/${one.id}`}>
+            Go on with it
+          </Link>
+        </section>
+      ))}
+      {refusal !== null && (
+        <p className="message message-stop" role="alert">
+          {refusal}
+        </p>
+      )}
+      {next.length === 0 && going.length === 0 && (
+        <p>
+          {data.ready.length === 0
+            ? 'Nothing is left to pour here. A water with layers ahead brings its sessions to the bench.'
+            : 'What comes next cannot be poured yet.'}
+        </p>
+      )}
+      {next.map((ready) => (
+        <Door key={ready.number} ready={ready} busy={going.length > 0} onOpen={(at) => void open(ready.number, at)} />
+      ))}
+      {later.length > 0 && (
+        <section className="bench-later">
+          <h3>After that</h3>
+          <ul>
+            {later.map((one) => (
+              <li key={one.number}>
+                {one.title}
+                <span className="quiet">{one.at === null ? '' : ` ${when(one.at, now)}`}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </main>
+  );
+}
+
+function Door({
+  ready,
+  busy,
+  onOpen,
+}: {
+  ready: BenchReady;
+  busy: boolean;
+  onOpen: (rehearseAt: number | null) => void;
+}) {
+  const units = useUnits();
+  const now = useNow();
+  const open = ready.lists.reduce((sum, list) => sum + list.checks.filter((check) => !check.settled).length, 0);
+  return (
+    <section className="bench-ready" data-testid={`bench-${ready.number}`}>
+      <header>
+        <h2>
+          {ready.title}
+          <span>
+            {ready.at === null ? 'no date yet' : when(ready.at, now)} · {formatMass(ready.mixedG, units)} {units.mass}{' '}
+            in {ready.cups === 1 ? 'one cup' : `${ready.cups} cups`} · {ready.productName}
+            {ready.inkName !== null && ` · ${ready.inkName}`}
+          </span>
+        </h2>
+        <div className="tool-row">
+          <Button size="lg" disabled={open > 0 || ready.stop !== null || busy} onClick={() => onOpen(null)}>
+            To the bench
+          </Button>
+          <Button
+            size="lg"
+            variant="outline-primary"
+            disabled={ready.stop !== null}
+            onClick={() => onOpen(REHEARSED_AT)}
+          >
+            Rehearse it first
+          </Button>
+        </div>
+      </header>
+      {ready.stop !== null && <p className="notice-stop">{ready.stop.sentence}</p>}
+      <p aria-live="polite">
+        {open === 0
+          ? 'All is answered. Resin may be opened.'
+          : `${open === 1 ? 'One question holds' : `${open} questions hold`} it back. A rehearsal needs no answers.`}
+      </p>
+      {ready.lists.map((list) => (
+        <div key={list.waterId}>
+          {ready.lists.length > 1 && <h3>{list.name}</h3>}
+          <ul className="checks">
+            {[...list.checks]
+              .sort((one, other) => Number(one.settled) - Number(other.settled))
+              .map((check) => (
+                <CheckLine key={check.item} waterId={list.waterId} check={check} />
+              ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
+}

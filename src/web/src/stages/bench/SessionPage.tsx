@@ -1,0 +1,337 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import type { Notice } from '../../api/types';
+import { knownZone } from '../../units/clock';
+import { formatReading, parseQuantity } from '../../units/units';
+import { useUnits } from '../../units/UnitsContext';
+import { CupStaff } from './CupStaff';
+import { keptCues } from './cues';
+import { InstrumentsPanel } from './InstrumentsPanel';
+import { PotClocks } from './PotClock';
+import { RehearsalBar } from './RehearsalBar';
+import { RescueCard } from './RescueCard';
+import { ReviewView } from './ReviewView';
+import { SessionButtons } from './SessionButtons';
+import { isMeasured, StepView, type Measured } from './StepView';
+import { useAwake } from './useAwake';
+import { useCues } from './useCues';
+import { useInstruments } from './useInstruments';
+import { useSession, type Session } from './useSession';
+import { useTick } from './useTick';
+import { aheadOf } from './words';
+
+const AHEAD = 5;
+const NEARLY_ALL = 0.9;
+
+/** One mixing session, read from a metre away with gloves on: one thing at a time. */
+export function SessionPage() {
+  const { session: id } = useParams();
+  return id === undefined ? null : <AtTheBench key={id} id={id} />;
+}
+
+function AtTheBench({ id }: { id: string }) {
+  const session = useSession(id);
+  const { view, error } = session;
+  useEffect(() => {
+    document.title = view === null ? 'Bench · Ink Basin' : `${view.isRehearsal ? 'Rehearsal' : view.title} · Ink Basin`;
+  }, [view]);
+  if (view === null)
+    return (
+      <main className="lone">
+        {error ?? (session.offline ? 'The server does not answer yet.' : 'Opening the bench…')}
+        {error !== null && (
+          <p>
+            <Link to="/builds">To the builds</Link>
+          </p>
+        )}
+      </main>
+    );
+  return view.state.endedAt !== null ? <ReviewView view={view} /> : <Walk session={session} />;
+}
+
+function Walk({ session }: { session: Session }) {
+  const { view, holds, happen, now } = session;
+  const units = useUnits();
+  const at = useTick(now);
+  const [cues, setCues] = useState(keptCues);
+  const [panel, setPanel] = useState(false);
+  const [typed, setTyped] = useState('');
+  const [counted, setCounted] = useState(0);
+  const [short, setShort] = useState(false);
+  const [ending, setEnding] = useState(false);
+  const instruments = useInstruments(session);
+  const call = useCues(view, at, cues);
+  const awake = useAwake();
+  const zone = useMemo(() => knownZone(view?.timeZone ?? null), [view?.timeZone]);
+  const step = view?.state.steps[view.state.at];
+  const stepId = step?.id;
+  const since = view?.state.since;
+  useEffect(() => {
+    setTyped('');
+    setCounted(0);
+    setShort(false);
+  }, [stepId, since]);
+
+  const scale = instruments.of('scale');
+  const leak = view?.state.leaks.find((one) => one.until === null);
+  const measured = (): Measured => {
+    if (step === undefined || view === null) return { value: null, by: null };
+    if (step.kind === 'dose') return { value: counted > 0 ? counted : null, by: null };
+    if (!isMeasured(step, view.byScale)) return { value: null, by: null };
+    const quantity = step.kind === 'level' ? 'length' : 'mass';
+    const reading = step.kind === 'level' || step.kind === 'empty' ? null : (scale?.reading ?? null);
+    if (reading !== null) return { value: reading.value, by: scale?.id ?? null };
+    return { value: typed.trim() === '' ? null : parseQuantity(typed, quantity, units), by: null };
+  };
+  const early =
+    step?.minutes != null && since !== undefined && at < Date.parse(since) + step.minutes * 60_000 * NEARLY_ALL;
+  const settling = step !== undefined && scale?.reading != null && !scale.reading.isSteady && step.targetG !== null;
+  const done = (knowingly: boolean) => {
+    if (step === undefined || !holds || leak !== undefined || settling) return;
+    const { value, by } = measured();
+    const little =
+      value !== null && step.targetG !== null && step.kind !== 'empty' && value < step.targetG * NEARLY_ALL;
+    // What is far short is asked about before it is told.
+    if ((little || early) && !knowingly) {
+      setShort(true);
+      return;
+    }
+    setShort(false);
+    happen({ kind: 'done', stepId: step.id, value, by, knowingly });
+  };
+  const before = view === null ? undefined : view.state.steps[view.state.at - 1];
+  const back = () => {
+    if (before !== undefined && holds && leak === undefined) happen({ kind: 'back', stepId: before.id });
+  };
+  const gaveWay = () => {
+    if (holds && leak === undefined) happen({ kind: 'gaveWay' });
+  };
+  const keys = useRef({ done, back, gaveWay });
+  keys.current = { done, back, gaveWay };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      const inField = target instanceof HTMLInputElement;
+      if (
+        event.key === 'PageDown' ||
+        (event.key === 'Enter' && inField) ||
+        (event.key === ' ' && !inField && !(target instanceof HTMLButtonElement))
+      )
+        keys.current.done(false);
+      else if (event.key === 'PageUp' || (event.key === 'Backspace' && !inField)) keys.current.back();
+      else if (event.key.toLowerCase() === 'l' && !inField) keys.current.gaveWay();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  if (view === null || step === undefined) return null;
+  const room = instruments.of('room')?.reading?.value ?? view.state.roomC;
+  const shownG = scale?.reading?.value ?? null;
+  const hasCup = step.cup > 0 && step.kind !== 'dose' ? view.byScale : step.kind === 'dose' && view.byScale;
+  const past = view.notices.some((one) => one.kind === 'pastItsTime' && one.numbers['cup'] === step.cup);
+  // What stops stands on top; the rest under the step.
+  const stops = view.notices.filter((one) => one.standing === 'stop');
+  const said = view.notices.filter((one) => one.standing !== 'stop').slice(0, 2);
+  return (
+    <div
+      className={`session${cues.flash && call !== null ? (call.urgent ? ' flash-urgent' : ' flash') : ''}`}
+      data-step={step.id}
+    >
+      {view.isRehearsal && <RehearsalBar session={session} />}
+      <header className="session-top">
+        <h2>{view.title}</h2>
+        <span>
+          {[
+            step.cup === 0 ? null : view.mixes.length > 1 ? `cup ${step.cup} of ${view.mixes.length}` : 'one cup',
+            view.inkName,
+          ]
+            .filter((one) => one !== null)
+            .join(' · ')}
+        </span>
+        <span>{room === null ? 'room not read' : `room ${formatReading(room, units)}`}</span>
+        <button type="button" className="session-tools" aria-expanded={panel} onClick={() => setPanel(!panel)}>
+          Instruments, cues
+        </button>
+        <button type="button" className="session-tools" onClick={() => setEnding(true)}>
+          End it
+        </button>
+      </header>
+      <PotClocks view={view} at={at} zone={zone} />
+      <Banners session={session} awake={awake} call={call?.say ?? null} stops={stops} />
+      {leak !== undefined ? (
+        <RescueCard session={session} sinceMs={Date.parse(leak.from)} at={at} />
+      ) : (
+        <main className={`session-main${hasCup ? '' : ' no-cup'}`}>
+          {hasCup && <CupStaff view={view} step={step} shownG={step.targetG === null ? null : shownG} />}
+          <div className="session-step">
+            <StepView
+              view={view}
+              step={step}
+              at={at}
+              zone={zone}
+              scale={scale}
+              typed={typed}
+              onTyped={setTyped}
+              counted={counted}
+              onCount={setCounted}
+            />
+            <div className="session-said" aria-live="polite">
+              {said.map((notice) => (
+                <p key={notice.kind} className={`notice-${notice.standing}`}>
+                  {notice.sentence}
+                </p>
+              ))}
+            </div>
+          </div>
+          <ol className="session-ahead" aria-label="What comes then">
+            {view.state.steps.slice(view.state.at + 1, view.state.at + 1 + AHEAD).map((next) => {
+              const { title, note } = aheadOf(next, units, view.byScale);
+              return (
+                <li key={next.id}>
+                  <strong>{title}</strong>
+                  <span>{note}</span>
+                </li>
+              );
+            })}
+          </ol>
+        </main>
+      )}
+      {leak === undefined && (
+        <SessionButtons
+          step={step}
+          value={measured().value}
+          holds={holds}
+          canGoBack={before !== undefined && !before.finishesLayer}
+          settling={settling}
+          early={early}
+          short={short}
+          past={past}
+          onDone={done}
+          onPourOn={() => setShort(false)}
+          onBack={back}
+          onGaveWay={gaveWay}
+          onGiveUp={() => happen({ kind: 'givenUp', cup: step.cup })}
+        />
+      )}
+      {panel && (
+        <InstrumentsPanel
+          readings={session.readings}
+          instruments={instruments}
+          rehearsal={view.isRehearsal}
+          cues={cues}
+          setCues={setCues}
+          onClose={() => setPanel(false)}
+        />
+      )}
+      {ending && <Ending session={session} onStay={() => setEnding(false)} />}
+    </div>
+  );
+}
+
+function Banners({
+  session,
+  awake,
+  call,
+  stops,
+}: {
+  session: Session;
+  awake: boolean;
+  call: string | null;
+  stops: Notice[];
+}) {
+  const { view, holds, device, offline, refusal, dismiss, ask } = session;
+  const asked = view?.ask ?? null;
+  const mine = asked?.device.id === device.id;
+  // Whoever asks gets it when nobody has answered by then.
+  useEffect(() => {
+    if (!mine || asked === null || holds) return;
+    const timer = setInterval(() => ask(), 2000);
+    return () => clearInterval(timer);
+  }, [mine, asked, holds, ask]);
+  return (
+    <div className="session-banners" role="status">
+      {call !== null && <p className="banner-call">{call}</p>}
+      {stops.map((notice) => (
+        <p key={notice.kind} className="banner-stop">
+          {notice.sentence}
+        </p>
+      ))}
+      {view?.signs.map((sign) => (
+        <p key={sign} className="banner-sign">
+          {sign}
+        </p>
+      ))}
+      {offline && (
+        <p className="banner-wait">
+          The server does not answer. The clocks go on; what you do is kept here and told when it is back.
+        </p>
+      )}
+      {!holds && (
+        <p className="banner-wait">
+          {view?.holder?.name ?? 'Another device'} holds this session; you watch.{' '}
+          {mine ? (
+            'Asked: it is yours in some seconds, unless it is kept.'
+          ) : (
+            <button type="button" onClick={() => ask()}>
+              Take it over
+            </button>
+          )}
+        </p>
+      )}
+      {holds && asked !== null && !mine && (
+        <p className="banner-call">
+          {asked.device.name} asks for this session.{' '}
+          <button type="button" onClick={() => ask(true)}>
+            Let go
+          </button>{' '}
+          <button type="button" onClick={() => ask(false)}>
+            Keep it
+          </button>
+        </p>
+      )}
+      {refusal !== null && (
+        <p className="banner-stop">
+          {refusal}{' '}
+          <button type="button" aria-label="Dismiss" onClick={dismiss}>
+            ×
+          </button>
+        </p>
+      )}
+      {!awake && (
+        <p className="banner-quiet">
+          This browser does not keep the screen on by itself: set it so before gloves go on.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Ending({ session, onStay }: { session: Session; onStay: () => void }) {
+  const { view, holds, happen } = session;
+  const mixed = view?.state.cups.some((cup) => cup.metAt !== null && cup.outAt === null) === true;
+  return (
+    <aside className="bench-panel" role="alertdialog" aria-label="End the session">
+      <h2>{view?.isRehearsal === true ? 'End the rehearsal?' : 'End the session here?'}</h2>
+      <p>
+        {mixed ? 'A cup is mixed and not poured: spread it out thin first, never leave it standing. ' : ''}
+        What is poured is kept and noted; what is not stays ahead.
+      </p>
+      <div className="tool-row">
+        <Link className="btn btn-outline-primary" to={view === null ? '/builds' : `/builds/${view.buildId}/bench`}>
+          Leave it open, go away
+        </Link>
+        <Button disabled={!holds} onClick={() => happen({ kind: 'ended', why: null })}>
+          End it
+        </Button>
+        <Button variant="outline-primary" onClick={onStay}>
+          Stay
+        </Button>
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,50 @@
+import { useEffect, useRef, useState } from 'react';
+import type { InstrumentState } from '../../api/types';
+import type { Session } from './useSession';
+
+const KEY = 'ink-basin.bench.instruments';
+const EACH_MS = 20 * 60_000;
+const ROOM_C = 1;
+const SURFACE_C = 2;
+
+export interface Instruments {
+  /** The instrument of a kind that is in use; null by hand. */
+  of: (kind: string) => InstrumentState | null;
+  uses: (id: string) => boolean;
+  use: (id: string, on: boolean) => void;
+}
+
+/** Which instruments this device goes by. A session that is meant goes by hand until one is chosen; what they show of room and surface is noted by itself. */
+export function useInstruments({ view, readings, holds, now, happen }: Session): Instruments {
+  const [chosen, setChosen] = useState<string[]>(() =>
+    (localStorage.getItem(KEY) ?? '').split(',').filter((id) => id !== ''),
+  );
+  const rehearsal = view?.isRehearsal === true;
+  const uses = (id: string) => rehearsal || chosen.includes(id);
+  const of = (kind: string) => readings.find((one) => one.kind === kind && uses(one.id)) ?? null;
+  const use = (id: string, on: boolean) => {
+    const next = on ? [...chosen.filter((one) => one !== id), id] : chosen.filter((one) => one !== id);
+    localStorage.setItem(KEY, next.join(','));
+    setChosen(next);
+  };
+  const room = of('room');
+  const surface = of('surface');
+  const noted = useRef<Record<string, { at: number; value: number }>>({});
+  const going = view !== null && holds && view.state.endedAt === null;
+  const poured = (view?.state.poured.length ?? 0) > 0;
+  useEffect(() => {
+    if (!going) return;
+    const note = (kind: 'room' | 'surface', one: InstrumentState | null, far: number) => {
+      const reading = one?.reading;
+      if (one == null || reading == null || !reading.isSteady) return;
+      const last = noted.current[kind];
+      if (last !== undefined && Math.abs(reading.value - last.value) < far && now() - last.at < EACH_MS) return;
+      noted.current[kind] = { at: now(), value: reading.value };
+      if (kind === 'room') happen({ kind, airC: reading.value, humidityPercent: one.humidityPercent, by: one.id });
+      else happen({ kind, surfaceC: reading.value, by: one.id });
+    };
+    note('room', room, ROOM_C);
+    if (poured) note('surface', surface, SURFACE_C);
+  }, [going, poured, room, surface, now, happen]);
+  return { of, uses, use };
+}

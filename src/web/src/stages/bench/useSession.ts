@@ -1,0 +1,186 @@
+import { HubConnectionBuilder, HubConnectionState, LogLevel } from '@microsoft/signalr';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { answer, api, ProblemError } from '../../api/client';
+import type { BenchDevice, BenchEvent, BenchView, InstrumentState, Mishap } from '../../api/types';
+import { thisDevice } from './device';
+import { foretold, keepWaiting, mark, waiting } from './happened';
+
+const AGAIN_MS = 1500;
+
+/** What happened, without the mark and the moment that it gets here. */
+export type Happening = BenchEvent extends infer One
+  ? One extends BenchEvent
+    ? Omit<One, 'id' | 'at'>
+    : never
+  : never;
+
+export interface Session {
+  view: BenchView | null;
+  error: string | null;
+  /** A refusal of the last thing done, in words. */
+  refusal: string | null;
+  dismiss: () => void;
+  offline: boolean;
+  readings: InstrumentState[];
+  device: BenchDevice;
+  holds: boolean;
+  /** The session's time now, ms. */
+  now: () => number;
+  happen: (what: Happening) => void;
+  ask: (letGo?: boolean) => void;
+  rehearse: (change: { speed?: number; mishap?: Mishap }) => void;
+}
+
+/** A session as this device has it: live, and going on by itself while the server is away. */
+export function useSession(id: string): Session {
+  const device = useMemo(thisDevice, []);
+  const [told, setTold] = useState<{ view: BenchView; at: number } | null>(null);
+  const [events, setEvents] = useState<BenchEvent[]>(() => waiting(id));
+  const [error, setError] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [offline, setOffline] = useState(false);
+  const [readings, setReadings] = useState<InstrumentState[]>([]);
+  const queue = useRef(events);
+  const sending = useRef(false);
+
+  const take = useCallback((view: BenchView) => {
+    setTold({ view, at: performance.now() });
+    setOffline(false);
+    setError(null);
+  }, []);
+
+  const read = useCallback(
+    () =>
+      answer(api.GET('/api/bench/{session}', { params: { path: { session: id } } })).then(take, (problem: unknown) => {
+        if (problem instanceof ProblemError) setError(problem.message);
+        else setOffline(true);
+      }),
+    [id, take],
+  );
+
+  const wait = useCallback(
+    (next: BenchEvent[]) => {
+      queue.current = next;
+      keepWaiting(id, next);
+      setEvents(next);
+    },
+    [id],
+  );
+
+  const send = useCallback(async () => {
+    if (sending.current || queue.current.length === 0) return;
+    sending.current = true;
+    const now = queue.current;
+    try {
+      const view = await answer(
+        api.POST('/api/bench/{session}/events', { params: { path: { session: id } }, body: { device, events: now } }),
+      );
+      wait(queue.current.slice(now.length));
+      take(view);
+    } catch (problem) {
+      if (problem instanceof ProblemError && problem.status !== 409) {
+        // Refused: all of it, so that nothing that follows from it is told either.
+        wait([]);
+        setRefusal(problem.message);
+        void read();
+      } else if (problem instanceof ProblemError) {
+        setRefusal(problem.message);
+        void read();
+      } else setOffline(true);
+    } finally {
+      sending.current = false;
+    }
+    if (queue.current.length > 0 && queue.current !== now) void send();
+  }, [device, id, read, take, wait]);
+
+  useEffect(() => {
+    void read();
+  }, [read]);
+
+  // While the server is away, or something waits: again and again.
+  useEffect(() => {
+    if (!offline && events.length === 0) return;
+    const timer = setInterval(() => void (queue.current.length > 0 ? send() : read()), AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [offline, events.length, read, send]);
+
+  useEffect(() => {
+    const hub = new HubConnectionBuilder()
+      .withUrl('/hubs/bench')
+      .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => AGAIN_MS })
+      .configureLogging(LogLevel.None)
+      .build();
+    let gone = false;
+    hub.on('Changed', (view: BenchView) => take(view));
+    hub.on('Readings', (all: InstrumentState[]) => setReadings(all));
+    hub.onreconnecting(() => setReadings([]));
+    const watch = async () => {
+      await hub.invoke('Watch', id);
+      await read();
+    };
+    hub.onreconnected(() => void watch().catch(() => setOffline(true)));
+    const start = (): void => {
+      if (gone || hub.state !== HubConnectionState.Disconnected) return;
+      hub.start().then(watch, () => setTimeout(start, AGAIN_MS));
+    };
+    start();
+    return () => {
+      gone = true;
+      void hub.stop();
+    };
+  }, [id, read, take]);
+
+  const latest = useRef(told);
+  latest.current = told;
+  const now = useCallback(() => {
+    const { view, at } = latest.current ?? { view: null, at: 0 };
+    return view === null ? Date.now() : Date.parse(view.now) + (performance.now() - at) * view.speed;
+  }, []);
+
+  // Asked again when its words change by themselves.
+  useEffect(() => {
+    if (told?.view.changesAt == null) return;
+    const inMs = (Date.parse(told.view.changesAt) - Date.parse(told.view.now)) / told.view.speed;
+    const timer = setTimeout(() => void read(), Math.min(Math.max(inMs, 0) + 60, 2 ** 31 - 1));
+    return () => clearTimeout(timer);
+  }, [told, read]);
+
+  const happen = useCallback(
+    (what: Happening) => {
+      setRefusal(null);
+      wait([...queue.current, { ...what, id: mark(), at: new Date(now()).toISOString() }]);
+      void send();
+    },
+    [now, send, wait],
+  );
+
+  const post = useCallback(
+    (call: Promise<BenchView>) => {
+      call.then(take, (problem: unknown) => {
+        if (problem instanceof ProblemError) setRefusal(problem.message);
+        else setOffline(true);
+      });
+    },
+    [take],
+  );
+  const path = useMemo(() => ({ path: { session: id } }), [id]);
+  const ask = useCallback(
+    (letGo?: boolean) =>
+      post(answer(api.POST('/api/bench/{session}/hold', { params: path, body: { device, letGo: letGo ?? null } }))),
+    [device, path, post],
+  );
+  const rehearse = useCallback(
+    (change: { speed?: number; mishap?: Mishap }) =>
+      post(
+        answer(
+          api.POST('/api/bench/{session}/rehearsal', { params: path, body: { speed: null, mishap: null, ...change } }),
+        ),
+      ),
+    [path, post],
+  );
+
+  const view = useMemo(() => (told === null ? null : foretold(told.view, events)), [told, events]);
+  const holds = view?.holder == null || view.holder.id === device.id;
+  const dismiss = useCallback(() => setRefusal(null), []);
+  return { view, error, refusal, dismiss, offline, readings, device, holds, now, happen, ask, rehearse };
+}
