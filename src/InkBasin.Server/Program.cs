@@ -15,9 +15,11 @@ builder.AddData();
 builder.AddGround();
 builder.AddInstruments();
 builder.AddBench();
+builder.AddPairing();
 
 var app = builder.Build();
 app.UseDoor();
+app.UsePairing();
 app.UseProblems();
 app.MapHealth();
 app.MapCalc();
@@ -26,6 +28,7 @@ app.MapStores();
 app.MapPictures();
 app.MapInstruments();
 app.MapBench();
+app.MapPairing();
 app.MapApiRest();
 app.MapWeb();
 

@@ -142,7 +142,11 @@ internal static class Setup
         {
             // A test host has no addresses of its own.
             var addresses = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>();
-            if (addresses is not null) Console.WriteLine($"Ink Basin is at {string.Join(", ", addresses.Addresses)}  (Ctrl-C stops it)");
+            if (addresses is null) return;
+            var lan = app.Configuration.GetValue("lan", false);
+            var own = addresses.Addresses.Select(one => new Uri(one.Replace("//0.0.0.0", "//127.0.0.1", StringComparison.Ordinal)));
+            if (lan) Lan.Announce(own.First().Port, app.Services.GetRequiredService<Pairing>(), Console.Out);
+            Console.WriteLine($"Ink Basin is at {string.Join(", ", own.Select(one => one.ToString().TrimEnd('/')))}  (Ctrl-C stops it)");
         });
     }
 
