@@ -18,7 +18,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         StartServer();
         Address = ClientOptions.BaseAddress;
         Http = new HttpClient { BaseAddress = Address };
-        Driver = StartBrowser();
+        Driver = StartBrowser(_profile);
     }
 
     public static string Root { get; } = FindRoot();
@@ -102,12 +102,13 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         Directory.Delete(_profile, recursive: true);
     }
 
-    private ChromeDriver StartBrowser()
+    /// <summary>A headless browser with a profile of its own.</summary>
+    internal static ChromeDriver StartBrowser(string profile)
     {
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--enable-unsafe-swiftshader", "--disable-quic", "--no-first-run",
-            "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={_profile}");
+            "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}");
         options.SetLoggingPreference("browser", OpenQA.Selenium.LogLevel.Severe);
         return new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
     }

@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Navigate, Route, Routes } from 'react-router';
-import { answer, api } from './api/client';
+import { useEffect, useState } from 'react';
+import { answer, api, UNPAIRED } from './api/client';
+import { codeInAddress, Pair } from './shell/Pair';
 import { BuildPage } from './shell/BuildPage';
 import { opensAt } from './shell/stages';
 import { Builds } from './shelves/Builds';
@@ -9,6 +11,13 @@ import { Tints } from './shelves/Tints';
 import { SessionPage } from './stages/bench/SessionPage';
 
 export function App() {
+  const [unpaired, setUnpaired] = useState(() => codeInAddress() !== null);
+  useEffect(() => {
+    const ask = () => setUnpaired(true);
+    window.addEventListener(UNPAIRED, ask);
+    return () => window.removeEventListener(UNPAIRED, ask);
+  }, []);
+  if (unpaired) return <Pair />;
   return (
     <Routes>
       <Route path="/" element={<Open />} />

@@ -1,0 +1,182 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The bench: a rehearsal to its end, a session whose server is killed, two devices at one session, a phone with its code.</summary>
+[Collection("other browser")]
+public class BenchTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    private readonly SessionView _view = new(fixture.Driver);
+
+    private async Task Rehearse(string speed)
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        _view.Click("Rehearse it first");
+        _view.Until(() => _view.Step == "caution", "the bench is open");
+        _view.Click(speed);
+    }
+
+    [Fact]
+    public async Task A_whole_rehearsal_to_its_review_loaded_anew_in_the_middle()
+    {
+        await Rehearse("×120");
+        _view.To("1-pour-1");
+        var left = _view.Text(".pot-clock strong");
+        Assert.NotEmpty(left);
+        fixture.Driver.Navigate().Refresh();
+        _view.Until(() => _view.Step == "1-pour-1", "the bench stands where it stood");
+        _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs");
+        Assert.Contains("Rehearsal", _view.Text(".bench-rehearsal"), StringComparison.Ordinal);
+        while (_view.Step.Length > 0) _view.Done();
+        _view.Until(() => _view.Text(".bench-review h1").Length > 0, "the look back");
+        Assert.Contains("nothing went into the log", _view.Text(".bench-review"), StringComparison.Ordinal);
+        Assert.NotEmpty(_page.All(".bench-review li"));
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task What_goes_wrong_is_seen_told_and_put_right()
+    {
+        await Rehearse("×60");
+        _view.To("1-one");
+        _view.Click("Let something go wrong");
+        _view.Click("The hand pours over");
+        _view.Until(() => _view.Text(".bench-says").Contains("Part two becomes", StringComparison.Ordinal), "the scale says what part two becomes");
+        _view.To("1-two");
+        _view.Until(() => _view.Text(".session-said").Contains("part two is", StringComparison.Ordinal), "part two follows");
+        _view.To("1-pour-1");
+        _view.Click("A dam leaks");
+        _view.Until(() => _view.Text(".bench-rescue").Contains("Gloves stay on", StringComparison.Ordinal), "the rescue card");
+        Assert.NotEmpty(_view.Text(".pot-clock strong"));
+        _view.Click("It holds again");
+        _view.Click("Let something go wrong");
+        _view.Click("A cup is left standing");
+
+        // The largest button says the next safe thing: the cup is not poured.
+        _view.Until(() => _view.Text(".session-done") == "It is spread out thin", "the safe thing");
+        _view.Click("It is spread out thin");
+        _view.Until(() => _view.Text(".bench-review").Contains("spread out instead of poured", StringComparison.Ordinal), "the look back");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task By_keys_and_by_hand_without_any_instrument()
+    {
+        using var own = await OwnServer.Start();
+        var id = await own.Answered("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        _view.Click("To the bench");
+        _view.Until(() => _view.Step == "caution", "the bench is open");
+        var before = "";
+        while (_view.Step != "1-one")
+        {
+            before = _view.Step;
+            _page.Press(" ");
+            _view.Until(() => _view.Step != before, "the space bar goes on");
+        }
+
+        // Typed by hand, far short of it: asked about, never taken as it is.
+        _page.Find(".bench-typed input").SendKeys("3.1");
+        _page.Press(Keys.Enter);
+        _view.Until(() => _view.Text(".session-done") == "This is all there is", "it asks");
+        _view.Click("Pour on");
+        _page.Press(Keys.PageUp);
+        _view.Until(() => _view.Step == before, "one step back");
+        _page.Press(Keys.PageDown);
+        _view.Until(() => _view.Step == "1-one", "and on again");
+        _view.Until(() => _view.Text(".session-done") == "It is in, not weighed", "nothing is filled in");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task The_server_is_killed_in_the_middle_of_a_session_and_nothing_is_lost()
+    {
+        using var own = await OwnServer.Start();
+        var id = await own.Answered("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        _view.Click("To the bench");
+        _view.To("1-stir");
+        var by = _view.Text(".pot-clock span");
+        own.Kill();
+
+        // The bench goes on by itself: what is done is kept on the device.
+        _view.Done();
+        _view.Done();
+        _view.Until(() => _view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "it is told");
+        var at = _view.Step;
+        Assert.Equal("1-stir-again", at);
+        Assert.Equal(by, _view.Text(".pot-clock span"));
+        await own.Start();
+        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "the server is back");
+        var session = fixture.Driver.Url.Split('/')[^1];
+        async Task<JsonNode> Stands() => (await own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!["state"]!;
+        _view.Until(
+            () =>
+            {
+                var state = Stands().GetAwaiter().GetResult();
+                return state["steps"]![state["at"]!.GetValue<int>()]!["id"]!.GetValue<string>() == at;
+            },
+            "the server has been told");
+        fixture.Driver.Navigate().Refresh();
+        _view.Until(() => _view.Step == at, "loaded anew it stands where it stood");
+        Assert.Equal(by, _view.Text(".pot-clock span"));
+        while (_view.Step.Length > 0) _view.Done();
+        _view.Until(() => _view.Text(".bench-review h1").Length > 0, "the look back");
+        var build = (await own.Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!["build"]!;
+        Assert.Equal((await Stands())["poured"]!.AsArray().Count, build["begun"]!.AsArray().Count(pour => pour!["result"] is not null));
+    }
+
+    [Fact]
+    public async Task A_phone_is_paired_watches_takes_over_and_the_desk_looks_on()
+    {
+        using var own = await OwnServer.Start(lan: true);
+        var id = await own.Answered("Three Weirs at Ondry");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        _view.Click("To the bench");
+        _view.To("lay-out");
+        var address = new Uri(fixture.Driver.Url).AbsolutePath;
+
+        var profile = Directory.CreateTempSubdirectory("ink-basin-phone-").FullName;
+        using (var phone = BrowserFixture.StartBrowser(profile))
+        {
+            phone.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = 390, ["height"] = 844, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+            var small = new SessionView(phone);
+            phone.Navigate().GoToUrl(own.At(address, "127.0.0.2"));
+            small.Until(() => small.Text(".pair").Contains("not paired", StringComparison.Ordinal), "it asks for the code");
+
+            // A wrong code first: refused, and the next try is not taken at once.
+            var field = phone.FindElement(By.Id("pairing-code"));
+            field.SendKeys(own.Code == "111111" ? "222222" : "111111");
+            small.Click("Pair it");
+            small.Until(() => small.Text(".field-wrong").Contains("not the code", StringComparison.Ordinal), "it is refused");
+            await Task.Delay(1200);
+            phone.Navigate().GoToUrl(own.At($"{address}#pair={own.Code}", "127.0.0.2"));
+            phone.Navigate().Refresh();
+            small.Until(() => small.Step == "lay-out", "the phone watches");
+            Assert.Contains("you watch", small.Text(".session-banners"), StringComparison.Ordinal);
+            Assert.Empty(phone.FindElements(By.CssSelector(".session-done:enabled")));
+            Assert.DoesNotContain(own.Code, phone.Url, StringComparison.Ordinal);
+            Assert.Equal(390L, phone.ExecuteScript("return document.documentElement.scrollWidth"));
+
+            // The desk goes on, the phone follows; the phone asks, the desk lets go.
+            _view.Done();
+            small.Until(() => small.Step == _view.Step, "the phone follows");
+            small.Click("Take it over");
+            _view.Until(() => _view.Text(".session-banners").Contains("asks for this session", StringComparison.Ordinal), "the desk is asked");
+            _view.Click("Let go");
+            small.Until(() => phone.FindElements(By.CssSelector(".session-done:enabled")).Count > 0, "the phone holds it");
+            small.Done();
+            _view.Until(() => _view.Step == small.Step, "the desk follows");
+            Assert.Contains("you watch", _view.Text(".session-banners"), StringComparison.Ordinal);
+        }
+
+        Directory.Delete(profile, recursive: true);
+    }
+}

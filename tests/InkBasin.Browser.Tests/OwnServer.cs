@@ -1,0 +1,99 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Text.Json.Nodes;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>A server that is a process of its own, as ./run starts it: it can be killed and started again on the same data.</summary>
+internal sealed class OwnServer : IDisposable
+{
+    private readonly string _data = Directory.CreateTempSubdirectory("ink-basin-own-").FullName;
+    private readonly int _port = FreePort();
+    private readonly bool _lan;
+    private Process? _process;
+
+    private OwnServer(bool lan) => _lan = lan;
+
+    public HttpClient Http { get; private set; } = new();
+
+    /// <summary>The pairing code it has printed.</summary>
+    public string Code { get; private set; } = "";
+
+    public static async Task<OwnServer> Start(bool lan = false)
+    {
+        var server = new OwnServer(lan);
+        await server.Start();
+        return server;
+    }
+
+    public Uri At(string path, string host = "127.0.0.1") => new($"http://{host}:{_port}{path}");
+
+    public async Task Start()
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        string[] words =
+        [
+            Path.Combine(AppContext.BaseDirectory, "InkBasin.Server.dll"), "--urls", $"http://{(_lan ? "0.0.0.0" : "127.0.0.1")}:{_port}", "--data", _data, "--demo", "true",
+            "--lan", _lan ? "true" : "false", "--web", Path.Combine(BrowserFixture.Root, "src", "web", "dist"),
+        ];
+        foreach (var word in words) start.ArgumentList.Add(word);
+        _process = Process.Start(start)!;
+        var up = new TaskCompletionSource();
+        _process.OutputDataReceived += (_, line) =>
+        {
+            if (line.Data is not { } text) return;
+            if (text.Contains("pairing code", StringComparison.Ordinal)) Code = text.Split(' ')[^1];
+            if (text.StartsWith("Ink Basin is at", StringComparison.Ordinal)) up.TrySetResult();
+        };
+        _process.ErrorDataReceived += (_, _) => { };
+        _process.BeginOutputReadLine();
+        _process.BeginErrorReadLine();
+        await up.Task.WaitAsync(TimeSpan.FromSeconds(120));
+        Http.Dispose();
+        Http = new HttpClient { BaseAddress = At("/") };
+    }
+
+    public void Kill()
+    {
+        _process!.Kill();
+        _process.WaitForExit();
+        _process.Dispose();
+        _process = null;
+    }
+
+    /// <summary>A demo build whose first session that can be poured has its list answered; its address.</summary>
+    public async Task<string> Answered(string name)
+    {
+        var id = (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        var ready = (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}/bench"))!["ready"]!.AsArray().First(one => one!["isNext"]!.GetValue<bool>())!;
+        var edits = new List<object>();
+        foreach (var list in ready["lists"]!.AsArray())
+        {
+            var waterId = list!["waterId"]!.GetValue<string>();
+            foreach (var item in list["checks"]!.AsArray().Where(check => !check!["settled"]!.GetValue<bool>()).Select(check => check!["item"]!.GetValue<string>()))
+                edits.Add(new { kind = "answerCheck", waterId, item, answer = new { waterId, item, overrides = true, reason = "A test", at = DateTimeOffset.UtcNow } });
+        }
+
+        var version = (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!["version"]!.GetValue<int>();
+        using var made = await Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version, edit = new { kind = "together", label = "Answer", edits } });
+        made.EnsureSuccessStatusCode();
+        return id;
+    }
+
+    public void Dispose()
+    {
+        if (_process is not null) Kill();
+        Http.Dispose();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_data, recursive: true);
+    }
+
+    private static int FreePort()
+    {
+        using var socket = new TcpListener(IPAddress.Loopback, 0);
+        socket.Start();
+        return ((IPEndPoint)socket.LocalEndpoint).Port;
+    }
+}

@@ -1,0 +1,48 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Support.UI;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>A session at the bench as a device shows it.</summary>
+internal sealed class SessionView(ChromeDriver driver)
+{
+    // Read in one go: what is drawn anew between two looks is nobody's fault.
+    public string Step => (string)driver.ExecuteScript("return document.querySelector('.session')?.dataset.step ?? ''")!;
+
+    public string Text(string css) => (string)driver.ExecuteScript("return document.querySelector(arguments[0])?.innerText ?? ''", css)!;
+
+    public void Click(string text) => Until(() =>
+    {
+        var button = driver.FindElements(By.XPath($"//*[self::button or self::a][normalize-space()='{text}']")).FirstOrDefault(one => one.Enabled);
+        if (button is null) return false;
+        button.Click();
+        return true;
+    }, $"a button '{text}'");
+
+    public void Until(Func<bool> done, string what)
+    {
+        var wait = new WebDriverWait(driver, TimeSpan.FromSeconds(60)) { Message = $"{what}; the bench stands at '{Step}'" };
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(NoSuchElementException));
+        wait.Until(_ => done());
+    }
+
+    /// <summary>Presses the largest button, knowingly where it asks, until the bench stands at another step.</summary>
+    public void Done()
+    {
+        var before = Step;
+        Until(() =>
+        {
+            if (Step != before) return true;
+            if (driver.FindElements(By.CssSelector(".session-done:enabled")) is [var button, ..]) button.Click();
+            return Step != before;
+        }, $"'{before}' is done");
+    }
+
+    public void To(string step)
+    {
+        Until(() => Step.Length > 0, "the bench is open");
+        while (Step != step && Step.Length > 0) Done();
+        Assert.Equal(step, Step);
+    }
+}
