@@ -75,7 +75,8 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     public static IEnumerable<string> IdsOf(Build build)
     {
         ArgumentNullException.ThrowIfNull(build);
-        return build.Photo is { } photo ? GridIds(build).Append(photo.PictureId) : GridIds(build);
+        var photos = build.Log.Select(entry => entry.PhotoId).OfType<string>().Distinct();
+        return build.Photo is { } photo ? [.. GridIds(build), photo.PictureId, .. photos] : GridIds(build).Concat(photos);
     }
 
     /// <summary>The id bytes are kept under.</summary>

@@ -150,6 +150,9 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             var document = Task.Run(() => Written.Of(change.After), cancel);
             if (prove is not null) await prove(build, change.After);
             await CheckAttachmentsAsync(change.After, build, cancel);
+
+            // What has been is written down and stands: undo passes it over.
+            if (edit.IsRecord) return (change.After, document, change.Label);
             var undone = await context.Edits.Where(e => e.BuildId == id && e.Undone).ToListAsync(cancel);
             context.Edits.RemoveRange(undone);
             var tooOld = await context.Edits.Where(e => e.BuildId == id && !e.Undone).OrderByDescending(e => e.Id).Skip(UndoDepth - 1).ToListAsync(cancel);

@@ -4,6 +4,7 @@ using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
+using InkBasin.Core.Log;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
@@ -99,6 +100,7 @@ internal static class Samples
         Begun = [new BegunPour("p", "w", 1, Evening, [])],
         Drying = new DryingLog { Weighings = [new LoggedWeighing(Evening, 950)] },
         RoomLog = [new RoomReading(Evening, 21)],
+        Log = [new LogEntry { Id = "note", At = Evening, Text = "Clear so far." }],
         Days = new DaysChoice { Except = [new OtherDay(new DateOnly(2027, 3, 4), 600, 720)], Notes = [new StepNote("skin") { HandsOnMin = 45 }], Own = [new OwnStep("o", "Own work", 20, 0, ["skin"])] },
     };
 }

@@ -278,9 +278,12 @@ public sealed class BenchSession
             met is { } from && mix.MinutesOf(massG) is { } minutes ? from.AddMinutes(minutes) : null,
             last is not null && _standing.TryGetValue(last.Id, out var outAt) ? outAt.At : null,
             stirred,
-            _steps.Find(step => step.Cup == number && step.Kind == BenchStepKind.Empty) is { } empty && _standing.TryGetValue(empty.Id, out var left) ? left.Value : null,
+            ValueOf(number, BenchStepKind.Over),
+            ValueOf(number, BenchStepKind.Empty),
             _givenUp.TryGetValue(number, out var given) ? given : null);
     }
+
+    private double? ValueOf(int cup, BenchStepKind kind) => _steps.Find(step => step.Cup == cup && step.Kind == kind) is { } step && _standing.TryGetValue(step.Id, out var done) ? done.Value : null;
 
     // A step is open from when the one before it was done.
     private DateTimeOffset BeganAt(BenchStep step)

@@ -11,11 +11,12 @@ namespace InkBasin.Core.Bench;
 /// <param name="OutBy">Out of the cup by then; null before, or without such a limit.</param>
 /// <param name="OutAt">When the last of it was poured; null before.</param>
 /// <param name="StirredMin">How long it was stirred, minutes.</param>
-/// <param name="LeftG">What stayed in it, g; null when not weighed.</param>
+/// <param name="OverG">What was over in it once all was poured, with what clings, g; null when not weighed.</param>
+/// <param name="LeftG">What stayed in it once that was spread out, g; null when not weighed.</param>
 /// <param name="GivenUpAt">When it was spread out instead of poured; null when not.</param>
 public sealed record BenchCup(
     int Number, double? OneG, double TwoTargetG, double? TwoG, double? RatioOffPercent, double MixedMl,
-    DateTimeOffset? MetAt, DateTimeOffset? OutBy, DateTimeOffset? OutAt, double StirredMin, double? LeftG, DateTimeOffset? GivenUpAt)
+    DateTimeOffset? MetAt, DateTimeOffset? OutBy, DateTimeOffset? OutAt, double StirredMin, double? OverG, double? LeftG, DateTimeOffset? GivenUpAt)
 {
     /// <summary>Whether it is mixed and still stands somewhere.</summary>
     public bool Stands => MetAt is not null && OutAt is null && GivenUpAt is null;

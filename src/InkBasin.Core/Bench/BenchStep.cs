@@ -46,6 +46,9 @@ public enum BenchStepKind
     /// <summary>Sets a thing into the wet layer.</summary>
     [JsonStringEnumMemberName("setIn")] SetIn,
 
+    /// <summary>Weighs the cup with all that is over.</summary>
+    [JsonStringEnumMemberName("over")] Over,
+
     /// <summary>Spreads what is over, and weighs what stays in the cup.</summary>
     [JsonStringEnumMemberName("empty")] Empty,
 

@@ -188,7 +188,8 @@ public static class BenchSteps
 
             foreach (var (i, thing) in card.Things.Where(thing => thing.AfterPour && thing.FromH <= session.PourH).Index())
                 yield return new BenchStep($"{k}-set-in-{i + 1}", BenchStepKind.SetIn, k, thing.Name, thing.How) { At = thing.At };
-            yield return new BenchStep($"{k}-empty", BenchStepKind.Empty, k, "What is over, spread out thin", $"On a scrap of plastic, at once: never left standing in the cup. Then the cup and its stick on the scale{(byScale ? ", if you like: what stays in them teaches the next plan" : "")}.");
+            if (byScale) yield return new BenchStep($"{k}-over", BenchStepKind.Over, k, "The cup with what is over", "On the scale with its stick, less what both weigh clean: how much the water really took. Leave it open if there is no time.");
+            yield return new BenchStep($"{k}-empty", BenchStepKind.Empty, k, "What is over, spread out thin", $"On a scrap of plastic, at once: never left standing in the cup.{(byScale ? " Then the cup and its stick once more, if you like: what stays in them teaches the next plan." : "")}");
         }
     }
 }

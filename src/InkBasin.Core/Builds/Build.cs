@@ -3,6 +3,7 @@ using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Joints;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
@@ -80,6 +81,12 @@ public sealed record Build
     /// <summary>When the maker is at the bench, and what is said of single steps.</summary>
     public DaysChoice Days { get; init; } = new();
 
+    /// <summary>The log, oldest first. Entries are only ever added, and put right beside themselves.</summary>
+    public IReadOnlyList<LogEntry> Log { get; init; } = [];
+
+    /// <summary>Lessons its figures follow, as the maker has taken them.</summary>
+    public IReadOnlyList<TakenLesson> Learnt { get; init; } = [];
+
     /// <summary>Refuses a build that cannot be planned.</summary>
     /// <exception cref="RefusedException">The first thing found wrong.</exception>
     public void Check()
@@ -106,6 +113,8 @@ public sealed record Build
         CheckEach(Begun, "begun", 2000, (pour, field) => pour.Check(field));
         CheckEach(RoomLog, "roomLog", Resin.RoomLog.MostReadings, (reading, field) => reading.Check(field));
         Require.Present(Days, "days").Check("days");
+        CheckEach(Log, "log", 2000, (entry, field) => entry.Check(field));
+        CheckEach(Learnt, "learnt", 100, (taken, field) => taken.Check(field));
         BuildLists.CheckKeys(this);
     }
 

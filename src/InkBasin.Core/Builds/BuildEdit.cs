@@ -25,6 +25,8 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(AnswerCheck), "answerCheck")]
 [JsonDerivedType(typeof(BeginPour), "beginPour")]
 [JsonDerivedType(typeof(LogPour), "logPour")]
+[JsonDerivedType(typeof(WriteLog), "writeLog")]
+[JsonDerivedType(typeof(CorrectLog), "correctLog")]
 [JsonDerivedType(typeof(Together), "together")]
 [JsonDerivedType(typeof(Restore), "restore")]
 public abstract record BuildEdit
@@ -32,6 +34,10 @@ public abstract record BuildEdit
     /// <summary>Whether only undo may do this: it puts back what a maker could not enter.</summary>
     [JsonIgnore]
     public virtual bool OnlyUndoes => false;
+
+    /// <summary>Whether it writes down what has been: it stands on no undo list, and nothing takes it back.</summary>
+    [JsonIgnore]
+    public virtual bool IsRecord => false;
 
     /// <summary>Applies the edit.</summary>
     /// <exception cref="RefusedException">It names something that is not there, or would leave a build that cannot be.</exception>
@@ -138,6 +144,10 @@ public sealed record Together(string Label, IReadOnlyList<BuildEdit> Edits) : Bu
     /// <inheritdoc/>
     [JsonIgnore]
     public override bool OnlyUndoes => Edits?.Any(edit => edit?.OnlyUndoes == true) == true;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsRecord => Edits?.Any(edit => edit?.IsRecord == true) == true;
 
     /// <inheritdoc/>
     protected override BuildChange Change(Build build)

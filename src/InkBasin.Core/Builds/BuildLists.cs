@@ -5,6 +5,7 @@ using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Joints;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
@@ -20,6 +21,9 @@ internal static class BuildLists
 
     /// <summary>Answers before pours: the same.</summary>
     public static BuildList<CheckAnswer> Answers { get; } = new("answers", b => b.Answers, (b, items) => b with { Answers = items }, answer => $"{answer.WaterId}/{answer.Item}", "That answer is not there any more.", new("", _ => "", _ => "", (_, _) => ""), ByHand: false);
+
+    /// <summary>The log: written into and put right by edits of their own alone.</summary>
+    public static BuildList<LogEntry> Log { get; } = new("log", b => b.Log, (b, items) => b with { Log = items }, entry => entry.Id, "That entry is not in the log.", new("", _ => "", _ => "", (_, _) => ""), ByHand: false);
 
     private static readonly IReadOnlyList<BuildList> All =
     [
@@ -49,8 +53,11 @@ internal static class BuildLists
             new("note", BuildLabels.OfNote, _ => "Let a step be as it is reckoned", (_, note) => BuildLabels.OfNote(note))),
         new BuildList<OwnStep>("days.own", b => b.Days.Own, (b, items) => b with { Days = b.Days with { Own = items } }, step => step.Id, "That step is not there any more.",
             new("step of one’s own", step => $"Add {step.Name}", step => $"Remove {step.Name}", (_, step) => $"Change {step.Name}")),
+        new BuildList<TakenLesson>("learnt", b => b.Learnt, (b, items) => b with { Learnt = items }, taken => Lesson.KeyOf(taken.Lesson.Kind, taken.Lesson.ProductId), "That lesson is not taken any more.",
+            new("lesson", _ => "Take a lesson of the log", _ => "Let a lesson go", (_, _) => "Change a lesson")),
         Begun,
         Answers,
+        Log,
     ];
 
     private static readonly Dictionary<string, BuildList> ByName = All.ToDictionary(list => list.Name, StringComparer.Ordinal);

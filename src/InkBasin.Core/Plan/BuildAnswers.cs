@@ -3,6 +3,7 @@ using InkBasin.Core.Dams;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Materials;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
@@ -42,8 +43,9 @@ public sealed class BuildAnswers
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(stores);
         ArgumentNullException.ThrowIfNull(memory);
+        stores = stores.Following(build.Learnt);
         (Build, _ground, _basins, Stores, Cancel) = (build, ground, memory.Basins, stores, cancel);
-        Bench = new PourBench(build.Room, build.Care, build.Measuring, build.RoomLog, Clock.Zone(build.TimeZone), memory.Cures);
+        Bench = new PourBench(build.Room, build.Care, MeasuringOf(build), build.RoomLog, Clock.Zone(build.TimeZone), memory.Cures);
         _standing = new(() => [.. build.Waters.Select(water => Stand(water, memory.Basins))]);
         _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
         _drowned = new(() => [.. build.Drowned.Select(Drown)]);
@@ -51,6 +53,10 @@ public sealed class BuildAnswers
         _poured = new(() => [.. Waters.Select(water => (water.Case, water.Layers.Is ?? new LayerPlans([], 0, 0, null, null, null, null)))]);
         _sessions = new(() => Answer.Of(() => MixSessions.Of(Poured, stores.Bottles)));
     }
+
+    private static Measuring MeasuringOf(Build build) => build.Learnt.FirstOrDefault(one => one.Lesson.Kind == LessonKind.Residue)?.Lesson is { } lesson
+        ? build.Measuring with { ResidueMl = Math.Clamp(lesson.Value, 0, 100), ResidueFrom = lesson.Count }
+        : build.Measuring;
 
     internal Build Build { get; }
 
@@ -85,6 +91,9 @@ public sealed class BuildAnswers
 
     /// <summary>How each dam stands.</summary>
     public IReadOnlyList<DamPlan> Dams => _dams.Value;
+
+    /// <summary>How each drowned thing stands.</summary>
+    public IReadOnlyList<DrownedPlan> Drowned => _drowned.Value;
 
     /// <summary>Mixing sessions ahead.</summary>
     public Answer<IReadOnlyList<MixSession>> Sessions => _sessions.Value;

@@ -2,6 +2,7 @@ using InkBasin.Core.Dams;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Materials;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
@@ -33,7 +34,7 @@ public sealed class WaterAnswers
         _water = water;
         Standing = standing;
         _level = new(() => WaterLevel.Of(standing, build.Standing, build.Build.Scale));
-        _tested = new(() => TestedWater.Of(standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), level => build.BedMlAt(water.Seed, level)));
+        _tested = new(() => TestedWater.Of(standing, build.Build.WaterTests.Where(test => test.WaterId == water.Id), level => build.BedMlAt(water.Seed, level)).Following(standing, build.Build.Learnt.Where(one => one.Lesson.Kind == LessonKind.Volume).Select(one => ((double Factor, int Pours)?)(one.Lesson.Value, one.Lesson.Count)).FirstOrDefault()));
         _takes = new(() => WaterTakes.Of(standing, _tested.Value, Cut.DisplacedMl, build.Build.Recipe.Where(step => step.Enabled).OfType<IMeasuredBed>()));
         _case = new(CaseOf);
         _course = new(() => Case.Course(build.Cancel));

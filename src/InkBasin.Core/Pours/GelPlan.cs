@@ -48,6 +48,6 @@ public sealed record GelPlan(double VolumeMl, double CoatMm, double CoatDryH, do
                     new("a coat is dry after", dry, "h"),
                 ],
                 "Area × share × coat × coats, and a tenth more for brush and lid. A coat dries by the square of its depth and the room’s humidity.",
-                $"The sheet of {sheet.Name}"));
+                sheet.Source));
     }
 }

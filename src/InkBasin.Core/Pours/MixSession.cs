@@ -248,7 +248,7 @@ public static class MixSessions
             new("mixed in each", batch.MixedG, "g"),
         ];
         if (sheet.Traits.IsOnePart)
-            return new Working("Cups", inputs, "Loss and what a cup keeps are added once for all pools of the session.", $"The sheet of {sheet.Name}");
+            return new Working("Cups", inputs, "Loss and what a cup keeps are added once for all pools of the session.", sheet.Source);
         inputs.AddRange(
         [
             new("greatest batch of the sheet", sheet.MaxBatchG, "g"),
@@ -263,7 +263,7 @@ public static class MixSessions
             "Cups and their time",
             inputs,
             "Equal cups, as few as the greatest batch allows and as many as it takes to be out of each before it turns: a mass in a cup heats by itself, the sooner the larger and the warmer. Pouring is taken as a minute a pool and one for every 100 ml. The largest pool comes first, so that little stays in the cup.",
-            $"The sheet of {sheet.Name}; its pot life carried over to this mass, cup and room by a lumped heat balance");
+            $"{sheet.Source}; its pot life carried over to this mass, cup and room by a lumped heat balance");
     }
 
     private static List<MixCard> Deal(List<Place> places, MixAnswer mix, BatchInk? ink, Measuring measuring)

@@ -38,7 +38,7 @@ internal static class PourWorkings
                 new("layers", layers.Count, ""),
             ],
             how + (water.Layering.TopUpMm > 0 ? " A thin pour of its own comes last and evens out what the others have shrunk." : "") + " A layer's ml is the stage–storage volume between its two levels × the water test’s calibration ÷ (1 − shrinkage), less what stands in it.",
-            $"The sheet of {sheet.Name} and the heat in the bed: the smaller depth counts");
+            $"{sheet.Source} and the heat in the bed: the smaller depth counts");
     }
 
     private static Working MixWorking(Measuring measuring, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
@@ -51,11 +51,11 @@ internal static class PourWorkings
                 [
                     new("density", sheet.DensityA, "g/ml"),
                     new("lost on sticks and walls", measuring.LossPercent, "%"),
-                    new("kept back by each cup", measuring.ResidueMl, "ml"),
+                    new(measuring.ResidueCalled, measuring.ResidueMl, "ml"),
                     new("one graduation", measuring.Device.Graduation, unit),
                 ],
                 "Volume + loss + what the cup keeps, rounded up to a graduation. It is one part: nothing is mixed with it but the ink.",
-                $"The sheet of {sheet.Name}");
+                sheet.Source);
         }
 
         return new Working(
@@ -66,7 +66,7 @@ internal static class PourWorkings
                 new("density of part one", sheet.DensityA, "g/ml"),
                 new("density of part two", sheet.DensityB, "g/ml"),
                 new("lost on sticks and walls", measuring.LossPercent, "%"),
-                new("kept back by each cup", measuring.ResidueMl, "ml"),
+                new(measuring.ResidueCalled, measuring.ResidueMl, "ml"),
                 new("one graduation", measuring.Device.Graduation, unit),
                 new("worst ratio error", layers.Max(layer => layer.Mix.Batches.Max(batch => batch.WorstRatioErrorPercent)), "%"),
                 new("tolerance of the sheet", sheet.TolerancePercent, "%"),
@@ -74,7 +74,7 @@ internal static class PourWorkings
                 new($"one {unit} more hardener in the smallest batch is off by", 100 / (layers.Min(layer => layer.Mix.Batches.Min(batch => unit == "g" ? batch.BG : batch.BMl)) + 1), "%"),
             ],
             "Volume + loss + what the cup keeps, split by the sheet's ratio and rounded up so that neither part is short. The sheet’s ratio stands: a little extra hardener for luck sets nothing faster, it only takes the mix that much off the ratio and leaves it brittle or tacky.",
-            $"The sheet of {sheet.Name}");
+            sheet.Source);
     }
 
     private static Working HeatWorking(PourBench bench, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, Curing curing, SafePlan safe) => new(
@@ -108,7 +108,7 @@ internal static class PourWorkings
             new("firm by the model after the last pour", layers[^1].Cure.FirmH ?? 0, "h"),
         ],
         "The sheet’s hours × how much slower this room is, laid end to end from the first pour. Dams come off at the later of that and the model’s own time. Past the recoat window the surface is scuffed and wiped first. Feel before you pour.",
-        $"The sheet of {sheet.Name}, scaled by k(T_ref) ÷ k(T_room) with 55 kJ/mol");
+        $"{sheet.Source}, scaled by k(T_ref) ÷ k(T_room) with 55 kJ/mol");
 
     private static Working OnePartTimeWorking(PourBench bench, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, double slowdown) => sheet.Flash is { } flash
         ? new Working(
@@ -132,7 +132,7 @@ internal static class PourWorkings
                 new("deepest coat, wet", DryingCoats.WetMm(layers.Max(layer => layer.DepthMm), sheet.ShrinkPercent), "mm"),
             ],
             "The sheet’s hours × (wet depth ÷ its depth)² × (1 − its humidity) ÷ (1 − the room’s): water has to find its way out through all of the coat. Wait until it is clear.",
-            $"The sheet of {sheet.Name}; drying by diffusion");
+            $"{sheet.Source}; drying by diffusion");
 
     private static Working DropWorking(PourCase water, BatchInk ink, IReadOnlyList<PlannedLayer> layers) => new(
         "Tint for a batch",

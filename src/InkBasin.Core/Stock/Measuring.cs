@@ -26,6 +26,14 @@ public sealed record Measuring(MeasuringDevice Device, Cup Cup, double LossPerce
     /// <summary>What a new build starts with: a pocket scale that shows 0.1 g, and a cup of about half a litre.</summary>
     public static Measuring Usual { get; } = new(new MeasuringDevice(DeviceKind.Scale, 0.1), new Cup(66, 88, 110));
 
+    /// <summary>From how many cups <see cref="ResidueMl"/> was learnt; null where it was set by hand.</summary>
+    [JsonIgnore]
+    public int? ResidueFrom { get; init; }
+
+    /// <summary>What <see cref="ResidueMl"/> is called in a working.</summary>
+    [JsonIgnore]
+    internal string ResidueCalled => ResidueFrom is { } cups ? $"kept back by each cup, as learnt here from {cups}" : "kept back by each cup";
+
     /// <summary>Refuses a measure that measures nothing.</summary>
     /// <exception cref="RefusedException">A number is out of range.</exception>
     public void Check(string field)

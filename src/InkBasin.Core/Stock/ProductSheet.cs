@@ -94,6 +94,14 @@ public sealed record ProductSheet(
         ? ((Ratio.A * DensityA) + (Ratio.B * DensityB)) / (Ratio.A + Ratio.B)
         : (Ratio.A + Ratio.B) / ((Ratio.A / DensityA) + (Ratio.B / DensityB));
 
+    /// <summary>That its times are not the sheet's own but learnt in this shop, in words; null where they are the sheet's.</summary>
+    [JsonIgnore]
+    public string? Learnt { get; init; }
+
+    /// <summary>Where its numbers come from, for a working.</summary>
+    [JsonIgnore]
+    public string Source => $"The sheet of {Name}{(Learnt is null ? "" : $", {Learnt}")}";
+
     /// <summary>Grams of part one to a gram of part two by the sheet's ratio; not for what is one part.</summary>
     [JsonIgnore]
     public double OnePerTwoG => Ratio.Basis == RatioBasis.Weight ? Ratio.A / Ratio.B : Ratio.A * DensityA / (Ratio.B * DensityB);

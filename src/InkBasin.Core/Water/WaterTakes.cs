@@ -8,6 +8,20 @@ namespace InkBasin.Core.Water;
 /// <param name="Calibration">True over drawn volume to the waterline, by the tests; 1 without one.</param>
 public sealed record TestedWater(IReadOnlyList<WaterTestPlan> Tests, StageStorage? Storage, double Calibration)
 {
+    /// <summary>From how many pours and tests its calibration was learnt; null where its own tests have it, or nothing has.</summary>
+    public int? LearntFrom { get; init; }
+
+    /// <summary>The same by what other beds of this shop have taught, where no test of its own has a say.</summary>
+    /// <param name="water">The water.</param>
+    /// <param name="learnt">True over reckoned volume, and from how many it was learnt; null for nothing.</param>
+    public TestedWater Following(StandingWater water, (double Factor, int Pours)? learnt)
+    {
+        ArgumentNullException.ThrowIfNull(water);
+        if (learnt is not { } lesson || Storage is null || !ReferenceEquals(Storage, water.Basin.Storage) || water.Region.VolumeMl <= 0) return this;
+        var storage = Storage.Corrected([(water.WaterlineMm, lesson.Factor)]);
+        return this with { Storage = storage, Calibration = storage.VolumeAt(water.WaterlineMm) / water.Region.VolumeMl, LearntFrom = lesson.Pours };
+    }
+
     /// <summary>Holds the tests against the ground.</summary>
     /// <param name="water">The water.</param>
     /// <param name="tests">Its tests, in any order.</param>
@@ -32,6 +46,9 @@ public sealed record TestedWater(IReadOnlyList<WaterTestPlan> Tests, StageStorag
 /// <param name="Range">Resin it takes with how well that is known; null when nothing is wet.</param>
 public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calibration, double DisplacedMl, VolumeRange? Range)
 {
+    /// <summary>From how many pours and tests its calibration was learnt; null where its own tests have it, or nothing has.</summary>
+    public int? LearntFrom { get; init; }
+
     /// <summary>Works it out.</summary>
     /// <param name="water">The water.</param>
     /// <param name="tested">The same, as its tests have measured it.</param>
@@ -43,7 +60,7 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
         ArgumentNullException.ThrowIfNull(tested);
         ArgumentNullException.ThrowIfNull(beds);
         var (region, field, told) = (water.Region, water.Region.Field, tested.Tests);
-        if (region.Cells.Length == 0) return new WaterTakes(told, tested.Calibration, displacedMl, null);
+        if (region.Cells.Length == 0) return new WaterTakes(told, tested.Calibration, displacedMl, null) { LearntFrom = tested.LearntFrom };
 
         var bands = beds.Where(bed => Rings.Contains(bed.Outline.Ring(field.CellMm), water.Seed.XMm, water.Seed.YMm)).Select(bed => bed.BandMl(field)).OfType<double>().ToList();
         var measured = told.LastOrDefault(test => test is { GroundChanged: false, MeasuredMl: not null })?.MeasuredMl;
@@ -51,7 +68,7 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
         // Once the water itself was measured, or its bed was, how far hands carve off a drawing matters no more.
         var bedOff = measured is not null || bands.Count > 0 ? 0 : VolumeRange.CarvedToMm + VolumeRange.RoughnessMm(region);
         var expected = Math.Max(0, (region.VolumeMl * tested.Calibration) - displacedMl);
-        return new WaterTakes(told, tested.Calibration, displacedMl, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured));
+        return new WaterTakes(told, tested.Calibration, displacedMl, VolumeRange.Of(expected, region.AreaMm2, bedOff, measured is null ? bands.Sum() : 0, measured)) { LearntFrom = tested.LearntFrom };
     }
 
     /// <summary>How the volume came about, and what it takes.</summary>
@@ -80,7 +97,7 @@ public sealed record WaterTakes(IReadOnlyList<WaterTestPlan> Tests, double Calib
             "What it takes, and how well that is known",
             [
                 new("volume to the waterline", region.VolumeMl, "ml"),
-                new("measured over reckoned", Calibration, ""),
+                new(LearntFrom is { } from ? $"true over reckoned, as learnt here from {from}" : "measured over reckoned", Calibration, ""),
                 new("displaced by drowned things", DisplacedMl, "ml"),
                 new("waterline read to", VolumeRange.ReadToMm, "mm"),
                 new("roughness of the bed", VolumeRange.RoughnessMm(region), "mm"),

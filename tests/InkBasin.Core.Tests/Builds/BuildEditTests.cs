@@ -6,6 +6,7 @@ using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Joints;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Water;
@@ -29,6 +30,9 @@ public class BuildEditTests
         { Set(new { photo = new { mmPerPx = 0.25 } }), "Shift the photo" },
         { Set(new { photo = (object?)null }), "Take the photo away" },
         { Set(new { drying = new { plasteredAt = Samples.Evening } }), "Change when it was plastered" },
+        { new WriteLog(new LogEntry { Id = "e", At = Samples.Evening, Text = "Clear as glass." }), "Write into the log" },
+        { new CorrectLog("note", new LogCorrection(Samples.Evening, "text", null, "Cloudy.", "Seen by day")), "Put an entry of the log right" },
+        { Add<TakenLesson>("learnt", new TakenLesson(new Lesson(LessonKind.Volume, null, 1.04, 1, 1.08, 6), Samples.Evening)), "Take a lesson of the log" },
         { new SizePhoto(new PointMm(0, 0), new PointMm(50, 0), 7.6), "Size the photo" },
         { Add<GroundStep>("recipe", new FoamSheet { Id = "n", Name = "Hill", ThicknessMm = 5 }, 1), "Add Hill" },
         { new RemoveItem("recipe", "creek"), "Remove Creek bed" },

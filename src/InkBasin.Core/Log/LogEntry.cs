@@ -1,0 +1,242 @@
+using System.Text.Json.Serialization;
+using InkBasin.Core.Bench;
+
+namespace InkBasin.Core.Log;
+
+/// <summary>How a poured layer turned out.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Outcome>))]
+public enum Outcome
+{
+    /// <summary>Clear, as it was meant.</summary>
+    [JsonStringEnumMemberName("clear")] Clear,
+
+    /// <summary>Cloudy.</summary>
+    [JsonStringEnumMemberName("cloudy")] Cloudy,
+
+    /// <summary>Soft or tacky.</summary>
+    [JsonStringEnumMemberName("soft")] Soft,
+
+    /// <summary>Cracked, or yellowed by heat.</summary>
+    [JsonStringEnumMemberName("cracked")] Cracked,
+
+    /// <summary>Bubbles in it.</summary>
+    [JsonStringEnumMemberName("bubbles")] Bubbles,
+
+    /// <summary>A line between it and the layer under it.</summary>
+    [JsonStringEnumMemberName("layerLine")] LayerLine,
+}
+
+/// <summary>A state of a layer that somebody saw come.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<SeenState>))]
+public enum SeenState
+{
+    /// <summary>It no longer flows: a stick leaves its mark.</summary>
+    [JsonStringEnumMemberName("gelled")] Gelled,
+
+    /// <summary>Firm enough to strip the dams.</summary>
+    [JsonStringEnumMemberName("firm")] Firm,
+
+    /// <summary>A cup of it turned: thick, warm or stringy. Its time counts from when the parts met.</summary>
+    [JsonStringEnumMemberName("turned")] Turned,
+}
+
+/// <summary>A figure of an entry put right afterwards. The first one stays, beside it.</summary>
+/// <param name="At">When.</param>
+/// <param name="Field">Which figure: one of <see cref="LogEntry.Fields"/>.</param>
+/// <param name="Value">What it is now; null where nobody knows it any more.</param>
+/// <param name="Text">Words in their place, for what is words.</param>
+/// <param name="Why">Why.</param>
+public sealed record LogCorrection(DateTimeOffset At, string Field, double? Value, string? Text, string Why)
+{
+    /// <summary>Refuses one without its reason.</summary>
+    /// <exception cref="RefusedException">A part is missing or out of range.</exception>
+    public void Check(string field)
+    {
+        Clock.Check(At, $"{field}.at");
+        Require.Present(Field, $"{field}.field");
+        if (Value is { } value) Require.Within(value, -1000, 1_000_000, $"{field}.value");
+        if (Text?.Length > 400) throw new RefusedException($"{field}.text", "Keep it to 400 characters.");
+        if (string.IsNullOrWhiteSpace(Why) || Why.Length > 400) throw new RefusedException($"{field}.why", "Say why it is put right, in at most 400 characters: the first figure stays beside it.");
+    }
+}
+
+/// <summary>A session at the bench as it was, planned beside actual.</summary>
+/// <param name="Title">What was poured.</param>
+/// <param name="ProductId">The product.</param>
+/// <param name="ProductName">Its name, as it was called then.</param>
+/// <param name="InkName">Its tints; null when clear.</param>
+/// <param name="OpenedAt">When it was opened.</param>
+/// <param name="EndedAt">When it ended.</param>
+/// <param name="EndedEarly">Whether before its last step.</param>
+/// <param name="Planned">The layers it was to fill.</param>
+/// <param name="Mixes">Each cup as planned.</param>
+/// <param name="StirMin">How long a cup was to be stirred, minutes.</param>
+/// <param name="WorkFromC">Least temperature of the sheet, °C.</param>
+/// <param name="WorkToC">Greatest, °C.</param>
+/// <param name="PeakC">Hottest it was to become, °C.</param>
+/// <param name="Cups">Each cup as it was.</param>
+/// <param name="Poured">The layers as they were poured.</param>
+/// <param name="Leaks">Dams that leaked.</param>
+/// <param name="RoomC">The room as it was last read, °C.</param>
+/// <param name="HumidityPercent">Its relative humidity, %; null when not read.</param>
+/// <param name="HottestC">Hottest reading of the surface, °C.</param>
+/// <param name="BubbleLooks">How many looks for bubbles there were, and how many had been planned.</param>
+/// <param name="LatestLookMin">How late the latest of them came, minutes; 0 when none was late.</param>
+public sealed record SessionRecord(
+    string Title,
+    string ProductId,
+    string ProductName,
+    string? InkName,
+    DateTimeOffset OpenedAt,
+    DateTimeOffset EndedAt,
+    bool EndedEarly,
+    IReadOnlyList<BenchLayer> Planned,
+    IReadOnlyList<CupMix> Mixes,
+    double StirMin,
+    double WorkFromC,
+    double WorkToC,
+    double? PeakC,
+    IReadOnlyList<BenchCup> Cups,
+    IReadOnlyList<PouredLayer> Poured,
+    IReadOnlyList<BenchLeak> Leaks,
+    double? RoomC,
+    double? HumidityPercent,
+    double? HottestC,
+    BubbleLooks BubbleLooks,
+    double LatestLookMin)
+{
+    /// <summary>The record of a session that has ended.</summary>
+    /// <param name="script">Its script.</param>
+    /// <param name="openedAt">When it was opened.</param>
+    /// <param name="events">What has happened.</param>
+    /// <exception cref="RefusedException">It goes on.</exception>
+    public static SessionRecord Of(BenchScript script, DateTimeOffset openedAt, IReadOnlyList<BenchEvent> events)
+    {
+        ArgumentNullException.ThrowIfNull(script);
+        ArgumentNullException.ThrowIfNull(events);
+        var state = BenchSession.Of(script, openedAt, events);
+        if (state.EndedAt is not { } ended) throw new RefusedException("session", "That session goes on.", RefusalKind.Impossible);
+        var looks = script.Steps.Where(step => step.Kind == BenchStepKind.Bubbles).ToList();
+        List<(double DueMin, DateTimeOffset At)> looked = [.. looks.Select(step => (step.DueMin ?? 0, state.Done.LastOrDefault(done => done.StepId == step.Id && !done.OpenedAgain)?.At)).Where(one => one.At is not null).Select(one => (one.Item1, one.At!.Value))];
+        var poured = state.Poured.Select(layer => (DateTimeOffset?)layer.At).Max();
+        return new SessionRecord(
+            script.Title, script.ProductId, script.ProductName, script.InkName, openedAt, ended, state.EndedEarly, script.Layers, script.Mixes,
+            script.Steps.Where(step => step.Kind == BenchStepKind.Stir && step.Cup == 1).Sum(step => step.Minutes ?? 0),
+            script.WorkFromC, script.WorkToC, script.PeakC, state.Cups, state.Poured, state.Leaks, state.RoomC,
+            events.OfType<RoomRead>().LastOrDefault(read => read.HumidityPercent is not null)?.HumidityPercent,
+            state.HottestC,
+            new BubbleLooks(looked.Count, looks.Count),
+            poured is { } from ? looked.Select(look => (look.At - from).TotalMinutes - look.DueMin).Where(late => late > 0).DefaultIfEmpty(0).Max() : 0);
+    }
+}
+
+/// <summary>Looks for bubbles.</summary>
+/// <param name="Done">How many there were.</param>
+/// <param name="Planned">How many were planned.</param>
+public sealed record BubbleLooks(int Done, int Planned);
+
+/// <summary>
+/// An entry of a build's log. Nothing in it is changed: what was wrong is put right beside it, with its reason. It holds one of: a session, how a layer turned out,
+/// a state that was seen, a photo, words.
+/// </summary>
+public sealed record LogEntry
+{
+    /// <summary>Identity within the build; never reused.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>When it happened.</summary>
+    public required DateTimeOffset At { get; init; }
+
+    /// <summary>Words; null for none.</summary>
+    public string? Text { get; init; }
+
+    /// <summary>The water it is of; null for the build.</summary>
+    public string? WaterId { get; init; }
+
+    /// <summary>Which layer of it, from 1; null for none.</summary>
+    public int? Layer { get; init; }
+
+    /// <summary>A session at the bench.</summary>
+    public SessionRecord? Session { get; init; }
+
+    /// <summary>How the layer turned out.</summary>
+    public Outcome? Outcome { get; init; }
+
+    /// <summary>A state that was seen, at the entry's time.</summary>
+    public SeenState? Seen { get; init; }
+
+    /// <summary>How long after the pour, or for a cup after the parts met, that was, minutes; null where the entry's time says it.</summary>
+    public double? AfterMin { get; init; }
+
+    /// <summary>A photo, as it is kept.</summary>
+    public string? PhotoId { get; init; }
+
+    /// <summary>What was put right since, oldest first.</summary>
+    public IReadOnlyList<LogCorrection> Corrections { get; init; } = [];
+
+    /// <summary>The figures of an entry that may be put right.</summary>
+    /// <param name="entry">The entry.</param>
+    public static IReadOnlySet<string> Fields(LogEntry entry)
+    {
+        ArgumentNullException.ThrowIfNull(entry);
+        var fields = new HashSet<string>(StringComparer.Ordinal) { "text" };
+        foreach (var cup in entry.Session?.Cups ?? []) fields.UnionWith([$"cup.{cup.Number}.oneG", $"cup.{cup.Number}.twoG", $"cup.{cup.Number}.overG", $"cup.{cup.Number}.leftG"]);
+        foreach (var layer in entry.Session?.Poured ?? []) fields.Add($"layer.{layer.WaterId}.{layer.Layer}.reachedMm");
+        if (entry.Session is not null) fields.UnionWith(["roomC", "humidityPercent", "hottestC"]);
+        return fields;
+    }
+
+    /// <summary>The entry as it reads with all that was put right.</summary>
+    public LogEntry Corrected()
+    {
+        var entry = this;
+        foreach (var one in Corrections) entry = entry.With(one);
+        return entry with { Corrections = Corrections };
+    }
+
+    /// <summary>Refuses an entry that says nothing, or too much.</summary>
+    /// <exception cref="RefusedException">A part is missing or out of range.</exception>
+    public void Check(string field)
+    {
+        if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The entry needs an id of at most 64 characters.");
+        Clock.Check(At, $"{field}.at");
+        if (Text?.Length > 400) throw new RefusedException($"{field}.text", "Keep a note to 400 characters.");
+        if (string.IsNullOrWhiteSpace(Text) && Session is null && Outcome is null && Seen is null && PhotoId is null) throw new RefusedException($"{field}.text", "An entry of the log has to say something.");
+        if (Outcome is { } outcome) Require.Known(outcome, $"{field}.outcome");
+        if (Seen is { } seen) Require.Known(seen, $"{field}.seen");
+        if ((Outcome is not null || Seen is not null) && (WaterId is null || Layer is null)) throw new RefusedException($"{field}.layer", "Say of which layer of which water.");
+        if (AfterMin is { } after) Require.Within(after, 0.1, 100_000, $"{field}.afterMin");
+        if (Seen == SeenState.Turned && AfterMin is null) throw new RefusedException($"{field}.afterMin", "Say how many minutes after the parts met it turned.");
+        if (PhotoId is { } photo && (photo.Length is 0 or > 64)) throw new RefusedException($"{field}.photoId", "Name the photo.");
+        if (Corrections.Count > 200) throw new RefusedException($"{field}.corrections", "Keep an entry to 200 corrections.");
+        foreach (var (i, one) in Corrections.Index())
+        {
+            Require.Present(one, $"{field}.corrections[{i}]").Check($"{field}.corrections[{i}]");
+            if (!Fields(this).Contains(one.Field)) throw new RefusedException($"{field}.corrections[{i}].field", "There is no such figure in that entry.", RefusalKind.Impossible);
+        }
+    }
+
+    private LogEntry With(LogCorrection one)
+    {
+        var parts = one.Field.Split('.');
+        return (parts[0], Session) switch
+        {
+            ("text", _) => this with { Text = one.Text },
+            ("cup", { } session) => this with { Session = session with { Cups = [.. session.Cups.Select(cup => cup.Number.ToString(System.Globalization.CultureInfo.InvariantCulture) == parts[1] ? With(cup, parts[2], one.Value, session) : cup)] } },
+            ("layer", { } session) => this with { Session = session with { Poured = [.. session.Poured.Select(layer => one.Field == $"layer.{layer.WaterId}.{layer.Layer}.reachedMm" ? layer with { ReachedMm = one.Value } : layer)] } },
+            ("roomC", { } session) => this with { Session = session with { RoomC = one.Value } },
+            ("humidityPercent", { } session) => this with { Session = session with { HumidityPercent = one.Value } },
+            ("hottestC", { } session) => this with { Session = session with { HottestC = one.Value } },
+            _ => this,
+        };
+    }
+
+    // What follows from the weights follows again.
+    private static BenchCup With(BenchCup cup, string figure, double? value, SessionRecord session)
+    {
+        var after = figure switch { "oneG" => cup with { OneG = value }, "twoG" => cup with { TwoG = value }, "overG" => cup with { OverG = value }, _ => cup with { LeftG = value } };
+        var mix = session.Mixes[cup.Number - 1];
+        double? off = mix.HasTwo && after is { OneG: > 0 and var one, TwoG: > 0 and var two } ? ((one / two / mix.OnePerTwoG) - 1) * 100 : null;
+        return after with { RatioOffPercent = off, MixedMl = mix.MixedMl(after.OneG ?? mix.OneG, after.TwoG ?? mix.TwoG) };
+    }
+}
