@@ -1,8 +1,10 @@
+using System.Globalization;
 using InkBasin.Core;
 using SixLabors.ImageSharp;
 using SixLabors.ImageSharp.Formats.Jpeg;
 using SixLabors.ImageSharp.Formats.Png;
 using SixLabors.ImageSharp.Formats.Webp;
+using SixLabors.ImageSharp.Metadata.Profiles.Exif;
 using SixLabors.ImageSharp.Processing;
 
 namespace InkBasin.Formats;
@@ -11,7 +13,8 @@ namespace InkBasin.Formats;
 /// <param name="Jpeg">The picture, upright, without what the camera wrote of place and time.</param>
 /// <param name="WidthPx">Its width, pixels.</param>
 /// <param name="HeightPx">Its height, pixels.</param>
-public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
+/// <param name="TakenOn">When it was taken, by the camera's own clock; null when it did not say.</param>
+public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx, DateTime? TakenOn = null)
 {
     private const long MostPixels = 120_000_000;
     private const int LongestPx = 3000;
@@ -36,18 +39,22 @@ public sealed record TracePicture(byte[] Jpeg, int WidthPx, int HeightPx)
                 if (Math.Max(image.Width, image.Height) > LongestPx) context.Resize(new ResizeOptions { Mode = ResizeMode.Max, Size = new Size(LongestPx, LongestPx) });
                 context.BackgroundColor(Color.White);
             });
+            var takenOn = TakenOnOf(image);
             image.Metadata.ExifProfile = null;
             image.Metadata.XmpProfile = null;
             image.Metadata.IptcProfile = null;
             using var jpeg = new MemoryStream();
             image.SaveAsJpeg(jpeg, new JpegEncoder { Quality = 85 });
-            return new TracePicture(jpeg.ToArray(), image.Width, image.Height);
+            return new TracePicture(jpeg.ToArray(), image.Width, image.Height, takenOn);
         }
         catch (Exception error) when (error is ImageFormatException or InvalidDataException or EndOfStreamException or IndexOutOfRangeException or NotSupportedException)
         {
             throw NoPicture();
         }
     }
+
+    private static DateTime? TakenOnOf(Image image) =>
+        DateTime.TryParseExact(image.Metadata.ExifProfile?.GetValue(ExifTag.DateTimeOriginal)?.Value, "yyyy:MM:dd HH:mm:ss", CultureInfo.InvariantCulture, DateTimeStyles.None, out var at) ? at : null;
 
     private static RefusedException NoPicture() => new("file", "This is no picture I can read: bring in a JPEG, PNG or still WebP.");
 }

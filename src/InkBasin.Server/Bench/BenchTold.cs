@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using InkBasin.Core;
 using InkBasin.Core.Bench;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Store;
@@ -27,6 +28,7 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
         foreach (var layer in state.Poured) untold.AddRange(await TellAsync(session, state, layer, cancel));
         if (state.EndedAt is null) return untold;
         untold.AddRange(await TellRoomAsync(session, cancel));
+        untold.AddRange(await WriteAsync(session, cancel));
         if (untold.Count == 0) await sessions.TellAsync(session.Id, cancel);
         return untold;
     }
@@ -59,6 +61,26 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
         {
             FromBottles = layer.OneG is not null && stores.Bottles.Any(bottle => bottle.ProductId == session.Script.ProductId),
         };
+    }
+
+    // The session itself, its notes and its photos, each once.
+    private async Task<IReadOnlyList<string>> WriteAsync(StoredSession session, CancellationToken cancel)
+    {
+        var first = session.Script.Layers[0];
+        List<LogEntry> entries =
+        [
+            new() { Id = $"session-{session.Id:N}", At = session.OpenedAt, WaterId = first.WaterId, Layer = first.Layer, Session = SessionRecord.Of(session.Script, session.OpenedAt, session.Events) },
+            .. session.Events.OfType<BenchNote>().Select((note, i) => new LogEntry { Id = $"note-{session.Id:N}-{i}", At = note.At, WaterId = first.WaterId, Layer = first.Layer, Text = note.Text }),
+            .. session.Events.OfType<BenchPhoto>().Select((photo, i) => new LogEntry { Id = $"photo-{session.Id:N}-{i}", At = photo.At, WaterId = first.WaterId, Layer = first.Layer, PhotoId = photo.AttachmentId }),
+        ];
+        foreach (var entry in entries)
+        {
+            var untold = await EditAsync(session.BuildId, "the log", build =>
+                build.Log.Any(one => one.Id == entry.Id) ? null : new WriteLog(build.Waters.Any(water => water.Id == entry.WaterId) ? entry : entry with { WaterId = null, Layer = null }), cancel);
+            if (untold.Count > 0) return untold;
+        }
+
+        return [];
     }
 
     private async Task<IReadOnlyList<string>> TellRoomAsync(StoredSession session, CancellationToken cancel)

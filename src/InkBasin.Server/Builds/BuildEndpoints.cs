@@ -91,6 +91,7 @@ internal static class BuildEndpoints
         builds.MapWaterStage();
         builds.MapBeforePour();
         builds.MapDays();
+        builds.MapLog();
     }
 
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>

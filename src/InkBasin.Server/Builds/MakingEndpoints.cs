@@ -9,8 +9,12 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace InkBasin.Server.Builds;
 
-/// <summary>A picture made ready to be traced from.</summary>
-public sealed record PictureAnswer(string PictureId, int WidthPx, int HeightPx);
+/// <summary>A picture made ready to be traced from, or kept in a log.</summary>
+/// <param name="PictureId">What it is kept under.</param>
+/// <param name="WidthPx">Its width, pixels.</param>
+/// <param name="HeightPx">Its height, pixels.</param>
+/// <param name="TakenOn">When it was taken, by the camera's own clock; null when it did not say.</param>
+public sealed record PictureAnswer(string PictureId, int WidthPx, int HeightPx, DateTime? TakenOn);
 
 /// <summary>What is made from a build's ground: cutting and mixing, templates; and the pictures it is traced from.</summary>
 internal static class MakingEndpoints
@@ -64,7 +68,7 @@ internal static class MakingEndpoints
         var file = await Bodies.ReadAsync(request, cancel);
         if (file.Length == 0) throw new RefusedException("file", "The file is empty.");
         var picture = TracePicture.Read(file);
-        return TypedResults.Ok(new PictureAnswer(await attachments.KeepAsync(picture.Jpeg, cancel), picture.WidthPx, picture.HeightPx));
+        return TypedResults.Ok(new PictureAnswer(await attachments.KeepAsync(picture.Jpeg, cancel), picture.WidthPx, picture.HeightPx, picture.TakenOn));
     }
 
     private static async Task<Results<FileContentHttpResult, NotFound>> Picture(string pictureId, HttpResponse response, AttachmentStore attachments, CancellationToken cancel)

@@ -17,7 +17,7 @@ public class BenchSessionTests
     public void It_goes_in_the_order_of_the_hand()
     {
         Assert.Equal(
-            ["caution", "layOut", "cup", "partOne", "dose", "partTwo", "stir", "changeCup", "stir", "pour", "empty", "bubbles", "bubbles", "bubbles", "level"],
+            ["caution", "layOut", "cup", "partOne", "dose", "partTwo", "stir", "changeCup", "stir", "pour", "over", "empty", "bubbles", "bubbles", "bubbles", "level"],
             Script.Steps.Select(step => char.ToLowerInvariant(step.Kind.ToString()[0]) + step.Kind.ToString()[1..]));
         Assert.Equal([10, 20, 30], Script.Steps.Where(step => step.Kind == BenchStepKind.Bubbles).Select(step => step.DueMin!.Value));
         var pour = Script.Steps.Single(step => step.Kind == BenchStepKind.Pour);
@@ -152,7 +152,7 @@ public class BenchSessionTests
     [Fact]
     public void A_layer_that_is_poured_is_not_unpoured()
     {
-        var walk = Walk().To("1-empty");
+        var walk = Walk().To("1-over");
         Assert.Throws<RefusedException>(() => walk.Back());
         Assert.Single(walk.State.Poured);
     }

@@ -1,10 +1,13 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using InkBasin.Core.Bench;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Tests.Bench;
 
 namespace InkBasin.Core.Tests.Builds;
 
@@ -17,7 +20,18 @@ public class BuildDatesTests
         Begun = [new BegunPour("p", "w", 1, Samples.Evening, [new CheckAnswer("w", CheckItem.Dust, false, null, Samples.Evening.AddHours(-1))]) { Result = new PourResult(40, 36, 1, 13.9, 20, "Went well", Samples.Evening.AddHours(2)) }],
         Drying = new DryingLog { PlasteredAt = Samples.Evening.AddDays(-9), Weighings = [new LoggedWeighing(Samples.Evening, 950)], Wettings = [new LoggedWetting(Samples.Evening.AddDays(-3), WettingKind.Wash)] },
         Days = Samples.Furnished.Days with { Notes = [new StepNote("skin") { PinnedAt = Samples.Evening.AddDays(2), DoneAt = Samples.Evening.AddDays(1), FailedAt = Samples.Evening.AddDays(1) }] },
+        Learnt = [new TakenLesson(new Lesson(LessonKind.Volume, null, 1.1, 1, 1.2, 4), Samples.Evening)],
+        Log = [new LogEntry { Id = "s", At = Samples.Evening, Session = Session(), Corrections = [new LogCorrection(Samples.Evening.AddDays(1), "text", null, "x", "Misread")] }],
     };
+
+    // With a leak, a cup given up and one poured out: every date a session can have.
+    private static SessionRecord Session()
+    {
+        var walk = new BenchWalk(BenchWalk.Creek).To("1-pour-1");
+        walk.Take(new DamGaveWay("l", walk.Now)).Wait(2).Take(new DamHolds("h", walk.Now)).ToEnd();
+        var session = SessionRecord.Of(walk.Script, Samples.Evening, walk.Events);
+        return session with { Cups = [session.Cups[0] with { GivenUpAt = Samples.Evening }] };
+    }
 
     [Fact]
     public void Every_date_moves_and_nothing_else()

@@ -136,6 +136,12 @@ export type BenchDevice = Schemas['BenchDevice'];
 export type BenchEvent = Schemas['BenchEvent'];
 export type InstrumentState = Schemas['InstrumentState'];
 export type Mishap = Schemas['Mishap'];
+export type LogEntry = Schemas['LogEntry'];
+export type ReadEntry = Schemas['ReadEntry'];
+export type TakenLesson = Schemas['TakenLesson'];
+export type LessonOffer = Schemas['LessonOffer'];
+export type Outcome = Schemas['Outcome'];
+export type SeenState = Schemas['SeenState'];
 
 /** A change somebody made to a build, as the server tells it with a conflict. */
 export interface MadeChange {

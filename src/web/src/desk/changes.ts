@@ -14,6 +14,7 @@ import type {
   TrialPuddle,
   Water,
   WaterTest,
+  TakenLesson,
 } from '../api/types';
 
 /** The keyed lists of a build, and what is in them. */
@@ -31,6 +32,7 @@ export interface Lists {
   roomLog: RoomReading;
   'days.notes': StepNote;
   'days.own': OwnStep;
+  learnt: TakenLesson;
 }
 
 /** Fields of a thing by name; those of a thing within it may be given in part. */

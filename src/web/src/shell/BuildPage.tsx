@@ -20,6 +20,7 @@ import { DaysStage } from '../stages/days/DaysStage';
 import { InkSlip } from '../stages/ink/InkSlip';
 import { withPlace } from '../stages/ink/recipe';
 import { Wedge } from '../stages/ink/Wedge';
+import { LogStage } from '../stages/log/LogStage';
 import { PoursSlip } from '../stages/pours/PoursSlip';
 import type { WaterPart } from '../stages/water/parts';
 import type { ShoreWish } from '../stages/water/ShorePart';
@@ -157,11 +158,17 @@ function Instruments({ stage }: { stage: StagePath }) {
     void edit(addTo('waters', water));
   };
 
-  if (stage === 'days' || stage === 'bench')
+  if (stage === 'days' || stage === 'bench' || stage === 'log')
     return (
       <div className={`bench stage-${stage}`}>
         <Header onHelp={() => setHelp(true)} />
-        {stage === 'days' ? <DaysStage /> : <BenchStage />}
+        {stage === 'days' ? (
+          <DaysStage messages={<Messages />} />
+        ) : stage === 'bench' ? (
+          <BenchStage messages={<Messages />} />
+        ) : (
+          <LogStage messages={<Messages />} />
+        )}
         <Help show={help} onHide={() => setHelp(false)} />
       </div>
     );

@@ -1,7 +1,7 @@
 import Modal from 'react-bootstrap/Modal';
 
 const KEYS: [string, string][] = [
-  ['1 – 7', 'Board, Ground, Water, Pours, Ink, Days, Bench'],
+  ['1 – 8', 'Board, Ground, Water, Pours, Ink, Days, Bench, Log'],
   ['Space', 'held: the Relief; with its switch it stays, and the arrow keys turn it'],
   ['[  ]', 'waterline down, up by 0.5 mm'],
   ['↑ ↓', 'on the Staff: waterline, or the top of a layer, by 0.1 mm; Page keys by 1 mm'],

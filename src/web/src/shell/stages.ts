@@ -7,6 +7,7 @@ export const STAGES = [
   { path: 'ink', name: 'Ink', key: '5' },
   { path: 'days', name: 'Days', key: '6' },
   { path: 'bench', name: 'Bench', key: '7' },
+  { path: 'log', name: 'Log', key: '8' },
 ] as const;
 
 export type StagePath = (typeof STAGES)[number]['path'];

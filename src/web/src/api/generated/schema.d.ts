@@ -4045,6 +4045,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadEntry"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LessonOffer"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/products": {
         parameters: {
             query?: never;
@@ -6178,7 +6306,12 @@ export interface components {
             stirredMin: number;
             /**
              * Format: double
-             * @description What stayed in it, g; null when not weighed.
+             * @description What was over in it once all was poured, with what clings, g; null when not weighed.
+             */
+            overG: null | number;
+            /**
+             * Format: double
+             * @description What stayed in it once that was spread out, g; null when not weighed.
              */
             leftG: null | number;
             /**
@@ -6391,6 +6524,33 @@ export interface components {
              * @description When, by the session's clock.
              */
             at: string;
+        };
+        /** @description A layer a session fills. */
+        BenchLayer: {
+            /** @description The water. */
+            waterId: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: double
+             * @description Where it is to come to, mm over the board.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description What it takes, ml.
+             */
+            volumeMl: number;
+            /**
+             * Format: double
+             * @description Its depth, mm.
+             */
+            depthMm: number;
         };
         /** @description A dam that leaked. */
         BenchLeak: {
@@ -6617,7 +6777,7 @@ export interface components {
          * @description What the hand does at a step of a session.
          * @enum {unknown}
          */
-        BenchStepKind: "caution" | "layOut" | "inPlace" | "letDown" | "cup" | "partOne" | "dose" | "partTwo" | "moreOne" | "stir" | "changeCup" | "pour" | "setIn" | "empty" | "lamp" | "bubbles" | "coverUp" | "level";
+        BenchStepKind: "caution" | "layOut" | "inPlace" | "letDown" | "cup" | "partOne" | "dose" | "partTwo" | "moreOne" | "stir" | "changeCup" | "pour" | "setIn" | "over" | "empty" | "lamp" | "bubbles" | "coverUp" | "level";
         /** @description A stretch at the bench. */
         BenchStretch: {
             /**
@@ -6769,6 +6929,19 @@ export interface components {
             /** @description Whether that day is past. */
             isStale: boolean;
         };
+        /** @description Looks for bubbles. */
+        BubbleLooks: {
+            /**
+             * Format: int32
+             * @description How many there were.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How many were planned.
+             */
+            planned: number;
+        };
         /** @description POST /api/calc/bubbles. */
         BubblesRequest: {
             product?: null | components["schemas"]["ResinRequest"];
@@ -6829,6 +7002,10 @@ export interface components {
             roomLog: components["schemas"]["RoomReading"][];
             /** @description When the maker is at the bench, and what is said of single steps. */
             days: components["schemas"]["DaysChoice"];
+            /** @description The log, oldest first. Entries are only ever added, and put right beside themselves. */
+            log: components["schemas"]["LogEntry"][];
+            /** @description Lessons its figures follow, as the maker has taken them. */
+            learnt: components["schemas"]["TakenLesson"][];
         };
         /** @description A build with all that follows from it. */
         BuildAnswer: {
@@ -6909,7 +7086,7 @@ export interface components {
          * @description One undoable change of a build. It names what it changes, a list, an entry and its fields, and leaves all else as it meets it, so that two hands
          *     on one thing both keep what they did. Its inverse is made from the state it meets: applied to the result it gives the build before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditSetFields"] | components["schemas"]["BuildEditAddItem"] | components["schemas"]["BuildEditRemoveItem"] | components["schemas"]["BuildEditMoveItem"] | components["schemas"]["BuildEditAppend"] | components["schemas"]["BuildEditTakeLast"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditRestore"];
+        BuildEdit: components["schemas"]["BuildEditSetFields"] | components["schemas"]["BuildEditAddItem"] | components["schemas"]["BuildEditRemoveItem"] | components["schemas"]["BuildEditMoveItem"] | components["schemas"]["BuildEditAppend"] | components["schemas"]["BuildEditTakeLast"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditWriteLog"] | components["schemas"]["BuildEditCorrectLog"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditRestore"];
         /** @description Puts an entry into a list. */
         BuildEditAddItem: {
             /** @enum {string} */
@@ -6970,6 +7147,15 @@ export interface components {
              * @description Where it is meant to come to, mm; null when not known.
              */
             toMm: null | number;
+        };
+        /** @description Puts a figure of an entry right, beside the first one. */
+        BuildEditCorrectLog: {
+            /** @enum {string} */
+            kind: "correctLog";
+            /** @description The entry. */
+            entryId: string;
+            /** @description The figure, and why. */
+            correction: components["schemas"]["LogCorrection"];
         };
         /** @description Notes what became of a pour, changes fields of the note, or strikes it out. */
         BuildEditLogPour: {
@@ -7050,6 +7236,13 @@ export interface components {
             label: string;
             /** @description The edits in order, 1…200. */
             edits: components["schemas"]["BuildEdit"][];
+        };
+        /** @description Writes an entry into the log. */
+        BuildEditWriteLog: {
+            /** @enum {string} */
+            kind: "writeLog";
+            /** @description The entry, without corrections. */
+            entry: components["schemas"]["LogEntry"];
         };
         /** @description All that follows from a build. */
         BuildPlan: {
@@ -8404,6 +8597,8 @@ export interface components {
             /** @description Over an open edge, over a dam's top, or past its end. */
             how: components["schemas"]["Escape"];
         };
+        /** @description How much the record speaks for a cause. */
+        Evidence: number;
         /**
          * @description Ground that exists, laid on the board from a grid: a landscape through the scale, or a scan at its own size. It replaces what
          *     was there; where the grid has a hole the ground stays as it is.
@@ -10108,6 +10303,46 @@ export interface components {
             /** @description In the maker's words. */
             sentence: string;
         };
+        /** @description A lesson: what is believed of a figure, and on how much that rests. */
+        Lesson: {
+            /** @description Which figure. */
+            kind: components["schemas"]["LessonKind"];
+            /** @description The product it is of; null for what is of the shop. */
+            productId: null | string;
+            /**
+             * Format: double
+             * @description Most likely value: ml for what a cup keeps, a factor for the others.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description With 95 % it lies over this.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description And under this.
+             */
+            high: number;
+            /**
+             * Format: int32
+             * @description On how many measurements it rests.
+             */
+            count: number;
+        };
+        /**
+         * @description What planned against actual teaches.
+         * @enum {unknown}
+         */
+        LessonKind: "residue" | "volume" | "gel" | "firm" | "pot";
+        /** @description A lesson of the shop, as it is offered to a build. */
+        LessonOffer: {
+            /** @description The lesson as it is now. */
+            lesson: components["schemas"]["Lesson"];
+            /** @description In words, with how sure it is. */
+            sentence: string;
+            taken: null | components["schemas"]["TakenLesson"];
+        };
         /** @description A tint thinned in part one (or in the product itself, where that is one part), so that a drop of it is fine enough. */
         LetDown: {
             /**
@@ -10161,6 +10396,24 @@ export interface components {
         LightRequest: {
             k?: null | number[];
             s?: null | number[];
+        };
+        /** @description A likely cause of how a layer turned out. */
+        LikelyCause: {
+            /** @description What it is about. */
+            kind: string;
+            /** @description How much the record speaks for it. */
+            evidence: components["schemas"]["Evidence"];
+            /**
+             * Format: double
+             * @description How likely it is among the others, 0…1; they add up to 1.
+             */
+            weight: number;
+            /** @description The cause, in a few words. */
+            what: string;
+            /** @description What in the record speaks for it. */
+            because: string;
+            /** @description What to do otherwise next time. */
+            next: string;
         };
         /** @description Colour as linear light, 0…1 a channel. */
         LinearRgb: {
@@ -10225,6 +10478,59 @@ export interface components {
              * @description Crest over the water above, mm: what holds it back.
              */
             crestOverMm: number;
+        };
+        /** @description A figure of an entry put right afterwards. The first one stays, beside it. */
+        LogCorrection: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description Which figure: one of IReadOnlySet&lt;string&gt; LogEntry.Fields(LogEntry entry). */
+            field: string;
+            /**
+             * Format: double
+             * @description What it is now; null where nobody knows it any more.
+             */
+            value: null | number;
+            /** @description Words in their place, for what is words. */
+            text: null | string;
+            /** @description Why. */
+            why: string;
+        };
+        /**
+         * @description An entry of a build's log. Nothing in it is changed: what was wrong is put right beside it, with its reason. It holds one of: a session, how a layer turned out,
+         *     a state that was seen, a photo, words.
+         */
+        LogEntry: {
+            /** @description Identity within the build; never reused. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it happened.
+             */
+            at: string;
+            /** @description Words; null for none. */
+            text: null | string;
+            /** @description The water it is of; null for the build. */
+            waterId: null | string;
+            /**
+             * Format: int32
+             * @description Which layer of it, from 1; null for none.
+             */
+            layer: null | number;
+            session: null | components["schemas"]["SessionRecord"];
+            outcome: null | components["schemas"]["Outcome"];
+            seen: null | components["schemas"]["SeenState"];
+            /**
+             * Format: double
+             * @description How long after the pour, or for a cup after the parts met, that was, minutes; null where the entry's time says it.
+             */
+            afterMin: null | number;
+            /** @description A photo, as it is kept. */
+            photoId: null | string;
+            /** @description What was put right since, oldest first. */
+            corrections: components["schemas"]["LogCorrection"][];
         };
         /** @description A weighing as it was logged. */
         LoggedWeighing: {
@@ -10795,6 +11101,8 @@ export interface components {
             from?: null | string;
             to?: null | string;
         };
+        /** @enum {unknown} */
+        Outcome: "clear" | "cloudy" | "soft" | "cracked" | "bubbles" | "layerLine";
         /** @description A closed outline on the board, drawn straight or as a smooth curve through its points. At least three points. */
         Outline: {
             /** @description Corners or curve points in order; the last joins the first. */
@@ -10833,13 +11141,25 @@ export interface components {
          * @enum {unknown}
          */
         Part: "one" | "two";
-        /** @description A picture made ready to be traced from. */
+        /** @description A picture made ready to be traced from, or kept in a log. */
         PictureAnswer: {
+            /** @description What it is kept under. */
             pictureId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its width, pixels.
+             */
             widthPx: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its height, pixels.
+             */
             heightPx: number;
+            /**
+             * Format: date-time
+             * @description When it was taken, by the camera's own clock; null when it did not say.
+             */
+            takenOn: null | string;
         };
         /** @description A pin that lines sheets up: a hole straight through all of them from the board up. */
         Pin: {
@@ -11624,6 +11944,17 @@ export interface components {
             /** @description The reaches. */
             reaches: components["schemas"]["ProposedReach"][];
         };
+        /** @description An entry of a log as it is read. */
+        ReadEntry: {
+            /** @description As it was first written, with what was put right beside it. */
+            entry: components["schemas"]["LogEntry"];
+            /** @description As it reads with that. */
+            corrected: components["schemas"]["LogEntry"];
+            /** @description Likely causes of an outcome, the likeliest first. */
+            causes: components["schemas"]["LikelyCause"][];
+            /** @description A session looked back on, in lines; empty for other entries. */
+            review: string[];
+        };
         /** @description Heights read from a file, and the step that would lay them down. */
         ReadGridAnswer: {
             /**
@@ -12015,6 +12346,8 @@ export interface components {
             /** @description How it came about. */
             working: components["schemas"]["Working"];
         };
+        /** @enum {unknown} */
+        SeenState: "gelled" | "firm" | "turned";
         /**
          * @description What resin will lose through the gap a water test has shown: slot flow (Poiseuille), Q = ΔP·w·h³/(12·μ·L), with the resin thickening until it gels
          *     (models.md §7; readings.md, cure 19). Constant head; no capillarity: resin wets where water beads.
@@ -12085,6 +12418,81 @@ export interface components {
             parts: number;
             /** @description The place of the water with a colour of its own it is for; null for the water's own colour. */
             placeId: null | string;
+        };
+        /** @description A session at the bench as it was, planned beside actual. */
+        SessionRecord: {
+            /** @description What was poured. */
+            title: string;
+            /** @description The product. */
+            productId: string;
+            /** @description Its name, as it was called then. */
+            productName: string;
+            /** @description Its tints; null when clear. */
+            inkName: null | string;
+            /**
+             * Format: date-time
+             * @description When it was opened.
+             */
+            openedAt: string;
+            /**
+             * Format: date-time
+             * @description When it ended.
+             */
+            endedAt: string;
+            /** @description Whether before its last step. */
+            endedEarly: boolean;
+            /** @description The layers it was to fill. */
+            planned: components["schemas"]["BenchLayer"][];
+            /** @description Each cup as planned. */
+            mixes: components["schemas"]["CupMix"][];
+            /**
+             * Format: double
+             * @description How long a cup was to be stirred, minutes.
+             */
+            stirMin: number;
+            /**
+             * Format: double
+             * @description Least temperature of the sheet, °C.
+             */
+            workFromC: number;
+            /**
+             * Format: double
+             * @description Greatest, °C.
+             */
+            workToC: number;
+            /**
+             * Format: double
+             * @description Hottest it was to become, °C.
+             */
+            peakC: null | number;
+            /** @description Each cup as it was. */
+            cups: components["schemas"]["BenchCup"][];
+            /** @description The layers as they were poured. */
+            poured: components["schemas"]["PouredLayer"][];
+            /** @description Dams that leaked. */
+            leaks: components["schemas"]["BenchLeak"][];
+            /**
+             * Format: double
+             * @description The room as it was last read, °C.
+             */
+            roomC: null | number;
+            /**
+             * Format: double
+             * @description Its relative humidity, %; null when not read.
+             */
+            humidityPercent: null | number;
+            /**
+             * Format: double
+             * @description Hottest reading of the surface, °C.
+             */
+            hottestC: null | number;
+            /** @description How many looks for bubbles there were, and how many had been planned. */
+            bubbleLooks: components["schemas"]["BubbleLooks"];
+            /**
+             * Format: double
+             * @description How late the latest of them came, minutes; 0 when none was late.
+             */
+            latestLookMin: number;
         };
         /** @description A session looked back on. */
         SessionReview: {
@@ -12841,6 +13249,16 @@ export interface components {
              */
             bandMl: number;
         };
+        /** @description A lesson the maker has taken into a build: its figures follow it until it is let go. */
+        TakenLesson: {
+            /** @description The lesson, as it was when it was taken. */
+            lesson: components["schemas"]["Lesson"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+        };
         /**
          * @description What a water test says of a bed (models.md §2; readings.md P3–P4). What was measured and what stood in the water together are the bed: stones are not
          *     taken off twice.
@@ -13488,6 +13906,11 @@ export interface components {
              */
             displacedMl: number;
             range: null | components["schemas"]["VolumeRange"];
+            /**
+             * Format: int32
+             * @description From how many pours and tests its calibration was learnt; null where its own tests have it, or nothing has.
+             */
+            learntFrom: null | number;
         };
         /** @description A water test: plain water poured to a level, left to stand, tipped out. */
         WaterTest: {

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, ProblemError } from '../../api/client';
@@ -15,7 +15,7 @@ import { thisDevice } from './device';
 const REHEARSED_AT = 10;
 
 /** Before the bench: what can be poured next, what is asked before it, and the way in; or a rehearsal of it. */
-export function BenchStage() {
+export function BenchStage({ messages }: { messages: ReactNode }) {
   const { id, version } = useDesk('id', 'version');
   const queries = useQueryClient();
   const { data, error } = useQuery({
@@ -51,6 +51,7 @@ export function BenchStage() {
   const later = data.ready.filter((one) => !one.isNext);
   return (
     <main className="bench-door">
+      {messages}
       {going.map((one) => (
         <section key={one.id} className="bench-going">
           <h2>

@@ -60,7 +60,7 @@ export function SessionButtons(props: Props) {
 
 /** The large button's words: a figure that was not read is said not to be. */
 function said(step: BenchStep, value: number | null): string {
-  if (step.kind === 'level' && value !== null) return 'Note it';
+  if ((step.kind === 'level' || step.kind === 'over') && value !== null) return 'Note it';
   if (step.kind === 'empty' && value !== null) return 'Spread out, weighed';
   if ((step.kind === 'partOne' || step.kind === 'partTwo' || step.kind === 'moreOne') && value === null)
     return 'It is in, not weighed';

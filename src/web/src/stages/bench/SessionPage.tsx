@@ -80,7 +80,8 @@ function Walk({ session }: { session: Session }) {
     if (step.kind === 'dose') return { value: counted > 0 ? counted : null, by: null };
     if (!isMeasured(step, view.byScale)) return { value: null, by: null };
     const quantity = step.kind === 'level' ? 'length' : 'mass';
-    const reading = step.kind === 'level' || step.kind === 'empty' ? null : (scale?.reading ?? null);
+    const reading =
+      step.kind === 'level' || step.kind === 'over' || step.kind === 'empty' ? null : (scale?.reading ?? null);
     if (reading !== null) return { value: reading.value, by: scale?.id ?? null };
     return { value: typed.trim() === '' ? null : parseQuantity(typed, quantity, units), by: null };
   };

@@ -30,7 +30,7 @@ const grams = (g: number, units: ReturnType<typeof useUnits>) =>
 
 /** Whether a figure is read or typed at this step. */
 export const isMeasured = (step: BenchStep, byScale: boolean) =>
-  (WEIGHED.has(step.kind) && byScale) || step.kind === 'empty' || step.kind === 'level';
+  (WEIGHED.has(step.kind) && byScale) || step.kind === 'over' || step.kind === 'empty' || step.kind === 'level';
 
 /** One thing at a time: what it is, one large figure, how to go about it. */
 export function StepView({ view, step, at, zone, scale, typed, onTyped, counted, onCount }: Props) {
@@ -124,7 +124,7 @@ export function StepView({ view, step, at, zone, scale, typed, onTyped, counted,
         )}
       </>
     );
-  } else if (step.kind === 'empty') {
+  } else if (step.kind === 'over' || step.kind === 'empty') {
     figure = (
       <Typed label="Cup and stick, less what they weigh clean" unit={units.mass} text={typed} onText={onTyped} />
     );

@@ -16,6 +16,7 @@ export const DONE: Record<BenchStep['kind'], string> = {
   changeCup: 'It is over',
   pour: 'Poured',
   setIn: 'It is set',
+  over: 'Leave it open',
   empty: 'Spread out',
   lamp: 'It is hard',
   bubbles: 'Looked',

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useDays } from '../../api/useDays';
 import type { StepNote } from '../../api/types';
 import { addTo, setIn } from '../../desk/changes';
@@ -9,7 +9,7 @@ import { noted } from './notes';
 import { WeekPaper } from './WeekPaper';
 
 /** The days ahead at full size, and beside them what is to be done next. */
-export function DaysStage() {
+export function DaysStage({ messages }: { messages: ReactNode }) {
   const { id, version, edit } = useDesk('id', 'version', 'edit');
   const { days, error, seeking, stop } = useDays(id, version);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -30,6 +30,7 @@ export function DaysStage() {
         )}
       </main>
       <aside className="slip days-slip" aria-label="Slip">
+        {messages}
         {days !== undefined && (
           <DaysSlip days={days} seeking={seeking} onStop={stop} chosen={chosen} onChoose={setChosen} onNote={note} />
         )}

@@ -1,0 +1,38 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Log;
+using InkBasin.Core.Plan;
+using InkBasin.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace InkBasin.Server.Builds;
+
+/// <summary>A lesson of the shop, as it is offered to a build.</summary>
+/// <param name="Lesson">The lesson as it is now.</param>
+/// <param name="Sentence">In words, with how sure it is.</param>
+/// <param name="Taken">The same as the build has taken it; null while it has not.</param>
+public sealed record LessonOffer(Lesson Lesson, string Sentence, TakenLesson? Taken);
+
+/// <summary>The log of a build, and what is learnt from those of all builds.</summary>
+internal static class LogEndpoints
+{
+    public static void MapLog(this RouteGroupBuilder builds)
+    {
+        builds.MapGet("/{id:guid}/log", Log);
+        builds.MapGet("/{id:guid}/lessons", Offers);
+    }
+
+    private static async Task<Ok<IReadOnlyList<ReadEntry>>> Log(Guid id, Answers answers, CancellationToken cancel) => TypedResults.Ok(BuildLog.Of(await answers.OfAsync(id, cancel)));
+
+    private static async Task<Ok<IReadOnlyList<LessonOffer>>> Offers(Guid id, BuildStore store, Answers answers, Core.Plan.Stores stores, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var shop = new List<BuildAnswers>();
+
+        // Held against the plan without any lesson: what was taken once is not learnt anew on top of itself.
+        foreach (var other in (await store.ListAsync(false, cancel)).Select(one => one.Build).OfType<Build>().Where(one => one.Log.Count > 0 || one.WaterTests.Count > 0))
+            shop.Add(await answers.OfAsync(other with { Learnt = [] }, cancel));
+        var lessons = BuildLog.Learn(shop);
+        TakenLesson? Taken(Lesson lesson) => build.Learnt.FirstOrDefault(one => one.Lesson.Kind == lesson.Kind && one.Lesson.ProductId == lesson.ProductId);
+        return TypedResults.Ok<IReadOnlyList<LessonOffer>>([.. lessons.Select(lesson => new LessonOffer(lesson, LessonNotices.Sentence(lesson, stores.Sheet(lesson.ProductId)?.Name), Taken(lesson)))]);
+    }
+}
