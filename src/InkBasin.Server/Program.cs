@@ -24,6 +24,7 @@ app.UseProblems();
 app.MapHealth();
 app.MapCalc();
 app.MapBuilds();
+app.MapAfterCare();
 app.MapStores();
 app.MapPictures();
 app.MapInstruments();

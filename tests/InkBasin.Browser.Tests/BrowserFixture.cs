@@ -29,11 +29,14 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
 
     public ChromeDriver Driver { get; }
 
+    /// <summary>Id of a build by its name.</summary>
+    public async Task<string> Named(string name) =>
+        (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+
     /// <summary>Begins a copy of a demo build and answers its id.</summary>
     public async Task<string> CopyOf(string name)
     {
-        var cards = (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!;
-        var id = cards.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        var id = await Named(name);
         using var response = await Http.PostAsJsonAsync($"/api/builds/{id}/copy", new { });
         return (await response.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
     }

@@ -134,56 +134,13 @@ public class Screenshots(BrowserFixture fixture)
         _page.Button("Flow").Click();
         _page.Until(() => _page.First(".flow-arrow"), "the flow");
         Save("flow");
-        _page.Open(id, "pours");
-        _page.Button("Mix").Click();
-        var large = _page.Button("Read it large");
-        _page.Script("arguments[0].scrollIntoView({ block: 'center' })", large);
-        large.Click();
-        _page.Until(() => _page.First(".mix-steps"), "the card");
-        Save("mix-card");
-
-        _page.Open(id, "water", 390, 844);
-        _page.Button("Sheet").Click();
-        _page.Until(() => Convert.ToDouble(_page.Script("return document.querySelector('.sheet').clientHeight"), System.Globalization.CultureInfo.InvariantCulture) > 700, "the Sheet over the screen");
-        Save("sheet-phone");
+        await Bench(id);
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
-        id = await fixture.CopyOf("Sallow Quay");
-        await Post($"/api/builds/{id}/edits", new
-        {
-            version = 1,
-            edit = new
-            {
-                kind = "together",
-                label = "Creek and dock one water, and a bed measured by jug",
-                edits = new object[]
-                {
-                    new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Sallow Quay" } },
-                    new { kind = "set", list = "recipe", id = "gate", fields = new { bedStartMm = 14.5, bedEndMm = 14.5 } },
-                    new { kind = "remove", list = "waters", id = "dock" },
-                    new { kind = "set", list = "waters", id = "creek", fields = new { waterlineMm = 18.0, productId = "casting-epoxy", ownTopsMm = new[] { 10.0, 18.0 } } },
-                    new
-                    {
-                        kind = "add",
-                        list = "recipe",
-                        item = new
-                        {
-                            kind = "jugBed",
-                            id = "jug",
-                            name = "Field pond",
-                            outline = new { points = new[] { (470, 60), (510, 45), (560, 60), (575, 95), (530, 125), (480, 110) }.Select(at => new { xMm = at.Item1, yMm = at.Item2 }), curved = true },
-                            waterlineMm = 20,
-                            deepest = new { xMm = 535, yMm = 90 },
-                            deepestMm = 9,
-                            marks = new[] { new { heightMm = 3, volumeMl = 4 }, new { heightMm = 6, volumeMl = 15 }, new { heightMm = 8, volumeMl = 26 } },
-                        },
-                    },
-                },
-            },
-        });
-        _page.Open(id, "pours");
-        _page.Until(() => _page.All(".pour-places path").Count == 2, "both places");
-        Save("pools");
-        await fixture.Http.DeleteAsync($"/api/builds/{id}");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{await fixture.Named("The Drowned Pit")}/log"));
+        _page.Until(() => _page.First(".log-causes"), "the log");
+        _page.Until(() => _page.First(".log-lessons li"), "what it teaches");
+        _page.Script("document.querySelector('.log-causes').closest('.log-entry').scrollIntoView({ block: 'center' })");
+        Save("log");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
         _page.Until(() => _page.All(".card").Count >= 3 ? _page : null, "the shelf");
         Save("builds");
@@ -213,6 +170,30 @@ public class Screenshots(BrowserFixture fixture)
         _page.Find("button[aria-label='Step 3 over dark: pick it in the photo']").Click();
         _page.Until(() => _page.All(".fitted").Count == 6 ? _page : null, "the fit");
         Save("tints");
+    }
+
+    // A rehearsal, part two half poured after an overshoot; on a phone the first pool of it.
+    private async Task Bench(string id)
+    {
+        var view = new SessionView(fixture.Driver);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        view.Click("Rehearse it first");
+        view.Until(() => view.Step == "caution", "the bench is open");
+        view.Click("×10");
+        view.To("1-one");
+        view.Click("Let something go wrong");
+        view.Click("The hand pours over");
+        view.Until(() => view.Text(".bench-says").Length > 0, "over the mark");
+        view.To("1-two");
+        view.Click("×1");
+        await Task.Delay(2500);
+        Save("bench");
+        view.Click("×10");
+        view.To("1-pour-1");
+        _page.SetViewport(390, 844);
+        view.Until(() => view.Text(".pot-clock strong").Length > 0, "the clock");
+        Save("bench-phone");
+        _page.SetViewport(1280, 800);
     }
 
     private async Task Post(string path, object body)

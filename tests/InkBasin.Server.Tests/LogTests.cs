@@ -111,4 +111,22 @@ public class LogTests(ServerFixture server) : IClassFixture<ServerFixture>
         var read = (await client.Get($"{at}/log")).AsArray().Single(one => one!["entry"]!["outcome"]?.GetValue<string>() == "bubbles")!;
         Assert.Contains("2 of 3 looks", Word(read["causes"]![0]!["because"]), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task Late_checks_of_all_builds_are_told_when_they_are_due_and_while_they_matter()
+    {
+        using var own = ServerFixture.On(Directory.CreateTempSubdirectory("ink-basin-after-").FullName, demo: true);
+        using var client = own.CreateClient();
+        async Task<List<string>> Due() => [.. (await client.Get("/api/after-care")).AsArray().Where(one => Word(one!["buildName"]) == "Sallow Quay").Select(one => Word(one!["check"]!["key"]))];
+
+        // The dock's first layer was poured the evening before: it takes the next one soon, and not for ever.
+        Assert.Empty(await Due());
+        own.Time.Advance(TimeSpan.FromHours(2));
+        Assert.Equal(["dock/1/recoat"], await Due());
+        own.Time.Advance(TimeSpan.FromHours(32));
+        Assert.Contains("dock/1/closes", await Due());
+        own.Time.Advance(TimeSpan.FromHours(12));
+        Assert.Empty(await Due());
+        ServerFixture.ClosePool(own.Folder);
+    }
 }

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Navigate, Route, Routes } from 'react-router';
 import { useEffect, useState } from 'react';
 import { answer, api, UNPAIRED } from './api/client';
+import { AfterCare } from './shell/AfterCare';
 import { codeInAddress, Pair } from './shell/Pair';
 import { BuildPage } from './shell/BuildPage';
 import { opensAt } from './shell/stages';
@@ -19,15 +20,18 @@ export function App() {
   }, []);
   if (unpaired) return <Pair />;
   return (
-    <Routes>
-      <Route path="/" element={<Open />} />
-      <Route path="/builds" element={<Builds />} />
-      <Route path="/stores" element={<Stores />} />
-      <Route path="/stores/tints" element={<Tints />} />
-      <Route path="/bench/:session" element={<SessionPage />} />
-      <Route path="/builds/:id/:stage" element={<BuildPage />} />
-      <Route path="*" element={<Navigate to="/" replace />} />
-    </Routes>
+    <>
+      <Routes>
+        <Route path="/" element={<Open />} />
+        <Route path="/builds" element={<Builds />} />
+        <Route path="/stores" element={<Stores />} />
+        <Route path="/stores/tints" element={<Tints />} />
+        <Route path="/bench/:session" element={<SessionPage />} />
+        <Route path="/builds/:id/:stage" element={<BuildPage />} />
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+      <AfterCare />
+    </>
   );
 }
 

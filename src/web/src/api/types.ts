@@ -139,6 +139,7 @@ export type Mishap = Schemas['Mishap'];
 export type LogEntry = Schemas['LogEntry'];
 export type ReadEntry = Schemas['ReadEntry'];
 export type TakenLesson = Schemas['TakenLesson'];
+export type BuildCheck = Schemas['BuildCheck'];
 export type LessonOffer = Schemas['LessonOffer'];
 export type Outcome = Schemas['Outcome'];
 export type SeenState = Schemas['SeenState'];

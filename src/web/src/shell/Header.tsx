@@ -2,6 +2,7 @@ import { NavLink } from 'react-router';
 import { useDesk, useOnDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
+import { DueBadge } from './AfterCare';
 import { Preferences } from './Preferences';
 import { STAGES } from './stages';
 
@@ -58,6 +59,7 @@ export function Header({ onHelp }: { onHelp: () => void }) {
           </svg>
         </button>
       </div>
+      <DueBadge />
       <nav className="stages" aria-label="Stages">
         {STAGES.map((stage) => (
           <NavLink key={stage.path} to={`/builds/${id}/${stage.path}`}>

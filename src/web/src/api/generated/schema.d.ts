@@ -39,6 +39,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/after-care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuildCheck"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pair": {
         parameters: {
             query?: never;
@@ -7053,6 +7088,13 @@ export interface components {
             binnedAt: null | string;
             trouble: null | string;
         };
+        /** @description A late check, with the build it is of. */
+        BuildCheck: {
+            /** Format: uuid */
+            buildId: string;
+            buildName: string;
+            check: components["schemas"]["LateCheck"];
+        };
         /** @description What a build file holds. */
         BuildDocument: {
             /** @description Always string BuildFile.FormatName. */
@@ -10121,6 +10163,23 @@ export interface components {
          * @enum {unknown}
          */
         LaneBed: "painted" | "pale" | "earth" | "dark";
+        /** @description A late check of a poured layer. */
+        LateCheck: {
+            /** @description The same from time to time: told once it is not told again. */
+            key: string;
+            /**
+             * Format: date-time
+             * @description When it is due.
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When it is too late for it; null where it stays.
+             */
+            until: null | string;
+            /** @description In the maker's words. */
+            sentence: string;
+        };
         /** @description One layer of a water. */
         Layer: {
             /**

@@ -1,0 +1,39 @@
+using InkBasin.Core;
+using InkBasin.Core.Plan;
+using InkBasin.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace InkBasin.Server.Builds;
+
+/// <summary>A late check, with the build it is of.</summary>
+public sealed record BuildCheck(Guid BuildId, string BuildName, LateCheck Check);
+
+/// <summary>What is to be looked at now, over all builds on the shelf.</summary>
+internal static class AfterCareEndpoints
+{
+    // What came due earlier nobody still wants to be told; what is further off is asked for again.
+    private const double BackH = 12;
+    private const double AheadH = 2;
+
+    // By then every product has cured.
+    private const double MostDays = 60;
+
+    public static void MapAfterCare(this WebApplication app) => app.MapGet("/api/after-care", AfterCareOf).WithTags("after-care");
+
+    private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, TimeProvider time, CancellationToken cancel)
+    {
+        var now = time.GetUtcNow();
+        var due = new List<BuildCheck>();
+        foreach (var one in (await store.ListAsync(false, cancel)).Where(one => one.Build is { Begun.Count: > 0 }))
+        {
+            var build = one.Build!;
+            var zone = Clock.Zone(build.TimeZone);
+            if (build.Begun.Max(pour => pour.At) < now.AddDays(-MostDays)) continue;
+            due.AddRange(AfterCare.Of(await answers.OfAsync(build, cancel))
+                .Where(check => check.At >= now.AddHours(-BackH) && check.At <= now.AddHours(AheadH) && (check.Until is not { } until || until > now))
+                .Select(check => new BuildCheck(one.Id, one.Name, check with { At = Clock.On(check.At, zone) })));
+        }
+
+        return TypedResults.Ok<IReadOnlyList<BuildCheck>>(due);
+    }
+}

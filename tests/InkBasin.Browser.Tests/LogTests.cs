@@ -1,0 +1,69 @@
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The log: written, searched, put right beside itself; a lesson taken and let go.</summary>
+[Collection("other browser")]
+public class LogTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    private async Task<string> Open()
+    {
+        var id = await fixture.CopyOf("The Drowned Pit");
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/log"));
+        _page.Until(() => _page.First(".log-entry"), "the log");
+        return id;
+    }
+
+    private IReadOnlyList<string> Heads => [.. _page.All(".log-entry h3").Select(head => head.Text)];
+
+    [Fact]
+    public async Task An_outcome_is_written_and_found_and_no_undo_takes_it_back()
+    {
+        var id = await Open();
+        var before = Heads.Count;
+        _page.Choose(_page.Find(".log-write").FindElement(By.XPath(".//label[.='It is']/following::select[1]")), "soft");
+        _page.Find("#log-words").SendKeys("Tacky at the crane’s hook.");
+        _page.Button("Note how it turned out").Click();
+        _page.Until(() => Heads.Count == before + 1, "the entry is written");
+        Assert.Equal("Soft or tacky", Heads[0]);
+        Assert.Equal("true", _page.Button("Undo").GetAttribute("disabled"));
+        _page.Find("#log-search").SendKeys("crane’s hook");
+        _page.Until(() => Heads is ["Soft or tacky"], "it is found");
+        var log = (await fixture.Read(id))["build"]!["log"]!.AsArray();
+        Assert.Contains(log, entry => entry!["text"]?.GetValue<string>() == "Tacky at the crane’s hook.");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_figure_is_put_right_and_the_first_one_stays_beside_it()
+    {
+        await Open();
+        var entry = _page.Until(() => _page.First("[data-entry='session-pit-3']"), "the session");
+        entry.FindElement(By.XPath(".//button[.='Put right']")).Click();
+        _page.Type("It should read", "81.4");
+        _page.Field("Why").SendKeys("Read off the photo" + Keys.Tab);
+        _page.Button("Put it right beside the first").Click();
+        _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-corrections").Contains("at first 80.6", StringComparison.Ordinal), "both stand");
+        Assert.Contains("81.4 + 36.3 g", _page.Text("[data-entry='session-pit-3'] .log-review"), StringComparison.Ordinal);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_lesson_is_taken_only_by_hand_and_let_go()
+    {
+        var id = await Open();
+        double Takes() => fixture.Read(id).GetAwaiter().GetResult()["plan"]!["waters"]![0]!["takes"]!["calibration"]!.GetValue<double>();
+        var before = Takes();
+        var offer = _page.Until(() => _page.All(".log-lessons li").FirstOrDefault(one => one.Text.Contains("keep", StringComparison.Ordinal)), "what a cup keeps");
+        offer.FindElement(By.XPath(".//button[.='Take it into this build']")).Click();
+        _page.Until(() => _page.Text(".log-lessons").Contains("This build follows it", StringComparison.Ordinal), "it is followed");
+        Assert.Single((await fixture.Read(id))["build"]!["learnt"]!.AsArray());
+        _page.Button("Let it go").Click();
+        _page.Until(() => !_page.Text(".log-lessons").Contains("This build follows it", StringComparison.Ordinal), "it is let go");
+        Assert.Empty((await fixture.Read(id))["build"]!["learnt"]!.AsArray());
+        Assert.Equal(before, Takes());
+    }
+}
