@@ -66,6 +66,22 @@ public class BenchTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_scale_that_falls_silent_is_told_and_the_step_goes_on_by_hand()
+    {
+        await Rehearse("×60");
+        _view.To("1-one");
+        _view.Click("Let something go wrong");
+        _view.Click("The scale falls silent");
+        _view.Until(() => _view.Text(".bench-says").Contains("does not answer", StringComparison.Ordinal), "it is told");
+        var target = _view.Text(".bench-go").Split(' ')[0];
+        _page.Find(".bench-typed input").SendKeys(target);
+        _view.Until(() => _view.Text(".session-done") == "It is in", "typed by hand");
+        _view.Click("It is in");
+        _view.Until(() => _view.Step != "1-one", "it goes on");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task By_keys_and_by_hand_without_any_instrument()
     {
         using var own = await OwnServer.Start();
@@ -80,6 +96,13 @@ public class BenchTests(BrowserFixture fixture)
             _page.Press(" ");
             _view.Until(() => _view.Step != before, "the space bar goes on");
         }
+
+        // A note from the bench goes with the session.
+        _view.Click("Instruments, notes");
+        _page.Find("#bench-note").SendKeys("The creek is level.");
+        _view.Click("Note it");
+        _view.Until(() => _view.Text(".bench-panel").Contains("Noted.", StringComparison.Ordinal), "it is noted");
+        _view.Click("Close");
 
         // Typed by hand, far short of it: asked about, never taken as it is.
         _page.Find(".bench-typed input").SendKeys("3.1");
@@ -130,6 +153,8 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => _view.Text(".bench-review h1").Length > 0, "the look back");
         var build = (await own.Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!["build"]!;
         Assert.Equal((await Stands())["poured"]!.AsArray().Count, build["begun"]!.AsArray().Count(pour => pour!["result"] is not null));
+        Assert.Contains(build["log"]!.AsArray(), entry => entry!["session"] is not null);
+        _view.Until(() => _view.Text(".bench-later").Contains("takes the next one", StringComparison.Ordinal), "what is to be looked at later");
     }
 
     [Fact]

@@ -72,11 +72,60 @@ public class ManyEyesTests(BrowserFixture fixture)
                 Assert.Empty(Violations());
             }
 
+            _page.Script("arguments[0].scrollIntoView({ block: 'center' })", _page.Button("Read it large"));
             _page.Button("Read it large").Click();
             _page.Until(() => _page.First(".mix-steps"), "the card");
             Assert.True((bool)_page.Script("const s = document.querySelector('.modal-body'); return s.scrollWidth <= s.clientWidth")!, $"The card scrolls sideways at {width}.");
             Assert.Empty(Violations());
         }
+    }
+
+    [Theory]
+    [InlineData("days", ".days-peg")]
+    [InlineData("bench", ".bench-ready")]
+    [InlineData("log", ".log-entry")]
+    public async Task Nor_on_the_stages_that_have_the_page_to_themselves(string stage, string sign)
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
+        {
+            _page.SetViewport(width, height);
+            fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/{stage}"));
+            _page.Until(() => _page.First(sign), stage);
+            Assert.True((bool)_page.Script("return document.documentElement.scrollWidth <= window.innerWidth")!, $"{stage} scrolls sideways at {width}.");
+            Assert.Empty(Violations());
+        }
+    }
+
+    [Fact]
+    public async Task Nor_at_the_bench_itself()
+    {
+        var view = new SessionView(fixture.Driver);
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{await fixture.CopyOf("Sallow Quay")}/bench"));
+        view.Click("Rehearse it first");
+        foreach (var step in new[] { "caution", "1-one", "1-stir", "1-pour-1" })
+        {
+            view.Until(() => view.Step.Length > 0, "the bench is open");
+            view.To(step);
+            foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
+            {
+                _page.SetViewport(width, height);
+                Assert.True((bool)_page.Script("return document.documentElement.scrollWidth <= window.innerWidth")!, $"{step} scrolls sideways at {width}.");
+
+                // Under a thumb in a glove, and all of it on the screen.
+                Assert.True((bool)_page.Script("const b = document.querySelector('.session-done').getBoundingClientRect(); return b.height >= 80 && b.bottom <= innerHeight")!, $"{step}: the large button at {width}.");
+                Assert.Empty(Violations());
+            }
+        }
+
+        view.Click("A dam leaks");
+        view.Until(() => view.Text(".bench-rescue").Length > 0, "the rescue card");
+        Assert.Empty(Violations());
+        view.Click("It holds again");
+        view.Click("Instruments, notes");
+        view.Until(() => view.Text(".bench-panel").Length > 0, "the instruments");
+        Assert.Empty(Violations());
     }
 
     private string[] Violations()

@@ -18,7 +18,18 @@ internal static class AfterCareEndpoints
     // By then every product has cured.
     private const double MostDays = 60;
 
-    public static void MapAfterCare(this WebApplication app) => app.MapGet("/api/after-care", AfterCareOf).WithTags("after-care");
+    public static void MapAfterCare(this WebApplication app)
+    {
+        app.MapGet("/api/after-care", AfterCareOf).WithTags("after-care");
+        app.MapGet("/api/builds/{id:guid}/late-checks", OfBuild).WithTags("after-care").ProducesProblem(StatusCodes.Status404NotFound);
+    }
+
+    private static async Task<Ok<IReadOnlyList<LateCheck>>> OfBuild(Guid id, BuildStore store, Answers answers, TimeProvider time, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var (now, zone) = (time.GetUtcNow(), Clock.Zone(build.TimeZone));
+        return TypedResults.Ok<IReadOnlyList<LateCheck>>([.. AfterCare.Of(await answers.OfAsync(build, cancel)).Where(check => check.At >= now || check.Until > now).Select(check => check with { At = Clock.On(check.At, zone) })]);
+    }
 
     private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, TimeProvider time, CancellationToken cancel)
     {

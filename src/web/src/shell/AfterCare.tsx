@@ -9,16 +9,13 @@ const SHOWN_MS = 30_000;
 export function AfterCare() {
   const { pathname } = useLocation();
   const { due, tell } = useDue();
-  const known = useRef<Set<string> | null>(null);
+  const opened = useRef(Date.now());
+  const known = useRef(new Set<string>());
   const [fresh, setFresh] = useState<BuildCheck | null>(null);
   useEffect(() => {
     if (due === undefined) return;
-    // What was due before waits under the head of the page.
-    if (known.current === null) {
-      known.current = new Set(due.map(keyOf));
-      return;
-    }
-    const next = due.find((one) => known.current?.has(keyOf(one)) === false);
+    // What was due before the page was opened waits under its head.
+    const next = due.find((one) => Date.parse(one.check.at) >= opened.current && !known.current.has(keyOf(one)));
     for (const one of due) known.current.add(keyOf(one));
     if (next === undefined) return;
     setFresh(next);
@@ -53,12 +50,7 @@ export function DueBadge() {
   if (due === undefined || due.length === 0) return null;
   return (
     <div className="due-badge">
-      <button
-        type="button"
-        aria-expanded={open}
-        aria-label={due.length === 1 ? '1 check is due' : `${due.length} checks are due`}
-        onClick={() => setOpen(!open)}
-      >
+      <button type="button" aria-expanded={open} title="Late checks" onClick={() => setOpen(!open)}>
         {due.length} due
       </button>
       {open && (

@@ -235,6 +235,12 @@ function Peg({
     step.pinnedAt !== null && !done && 'held',
     (place.scuffed || place.outOfHours || place.stale) && 'amiss',
   ];
+  const told =
+    byPx !== 0
+      ? `hold it at ${when(new Date(to(byPx)).toISOString(), now)}`
+      : done
+        ? 'done'
+        : `${timeOfDay(onWall(place.startAt, now.timeZone ?? HERE))}, ${step.mixedWith === null ? lasting(step.handsOnMin) : 'in one mix'}`;
   return (
     <g
       className={look.filter(Boolean).join(' ')}
@@ -242,7 +248,7 @@ function Peg({
       role="button"
       tabIndex={0}
       data-step={step.id}
-      aria-label={`${step.name}, ${when(place.startAt, now)}`}
+      aria-label={`${name} ${told}: ${step.name}, ${when(place.startAt, now)}`}
       aria-pressed={chosen}
       onKeyDown={onKey}
       {...drag}
@@ -251,14 +257,10 @@ function Peg({
       <path className="days-bulb" d={`M0 ${y - 7}L5 ${y}L0 ${y + 7}L-5 ${y}Z`} />
       <rect className="days-grip" x={-8} y={y - 12} width={28 + Math.max(name.length * 6.4, MOMENT_PX)} height={26} />
       <text className="days-name" x={9} y={y}>
-        {name}
+        {`${name} `}
       </text>
       <text x={9} y={y + 13}>
-        {byPx !== 0
-          ? `hold it at ${when(new Date(to(byPx)).toISOString(), now)}`
-          : done
-            ? 'done'
-            : `${timeOfDay(onWall(place.startAt, now.timeZone ?? HERE))}, ${step.mixedWith === null ? lasting(step.handsOnMin) : 'in one mix'}`}
+        {told}
       </text>
     </g>
   );

@@ -1,11 +1,57 @@
+import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { api } from '../../api/client';
+import { sendPicture } from '../../api/files';
 import type { InstrumentState } from '../../api/types';
-import { SwitchField } from '../../slip/fields';
+import { FileField, SwitchField } from '../../slip/fields';
 import { formatQuantity, unitOf } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
 import { keepCues, type Cues } from './cues';
 import type { Instruments } from './useInstruments';
+import type { Session } from './useSession';
+
+/** A note or a photo from the bench. */
+function NotePart({ happen }: { happen: Session['happen'] }) {
+  const [text, setText] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
+  const note = () => {
+    happen({ kind: 'note', text: text.trim() });
+    setText('');
+    setSaid('Noted.');
+  };
+  const photo = (file: File) => {
+    setBusy(true);
+    sendPicture(file)
+      .then((picture) => {
+        happen({ kind: 'photo', attachmentId: picture.pictureId });
+        setSaid('The photo goes into the log.');
+      })
+      .catch((problem: unknown) => setSaid(problem instanceof Error ? problem.message : 'The photo was not kept.'))
+      .finally(() => setBusy(false));
+  };
+  return (
+    <section className="log-write">
+      <div className="note-field">
+        <label htmlFor="bench-note">A note</label>
+        <textarea
+          id="bench-note"
+          rows={2}
+          maxLength={400}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </div>
+      <div className="tool-row">
+        <Button size="sm" disabled={text.trim() === ''} onClick={note}>
+          Note it
+        </Button>
+        <FileField label="Take a photo" accept="image/jpeg,image/png,image/webp" busy={busy} onFile={photo} />
+      </div>
+      {said !== null && <p role="status">{said}</p>}
+    </section>
+  );
+}
 
 interface Play {
   put?: number;
@@ -22,6 +68,7 @@ export function InstrumentsPanel({
   rehearsal,
   cues,
   setCues,
+  happen,
   onClose,
 }: {
   readings: InstrumentState[];
@@ -29,6 +76,8 @@ export function InstrumentsPanel({
   rehearsal: boolean;
   cues: Cues;
   setCues: (cues: Cues) => void;
+  /** Null for who only watches. */
+  happen: Session['happen'] | null;
   onClose: () => void;
 }) {
   const units = useUnits();
@@ -69,6 +118,7 @@ export function InstrumentsPanel({
           )}
         </section>
       ))}
+      {happen !== null && <NotePart happen={happen} />}
       <h2>Cues</h2>
       <SwitchField label="Sound" value={cues.sound} onChange={(on) => change({ ...cues, sound: on })} />
       <SwitchField label="Flash" value={cues.flash} onChange={(on) => change({ ...cues, flash: on })} />

@@ -1,7 +1,10 @@
+import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import { answer, api } from '../../api/client';
 import type { BenchView } from '../../api/types';
 import { StandingMark } from '../../slip/StandingMark';
-import { lasting } from '../../slip/words';
+import { lasting, when } from '../../slip/words';
+import { knownZone, onWall } from '../../units/clock';
 import { formatMass } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
 
@@ -34,9 +37,38 @@ export function ReviewView({ view }: { view: BenchView }) {
           Not told to the build: {what}
         </p>
       ))}
-      <Link className="btn btn-primary btn-lg" to={`/builds/${view.buildId}/${view.isRehearsal ? 'bench' : 'pours'}`}>
-        {view.isRehearsal ? 'Back to the bench' : 'To the pours'}
+      {!view.isRehearsal && <LateChecks view={view} />}
+      <Link className="btn btn-primary btn-lg" to={`/builds/${view.buildId}/${view.isRehearsal ? 'bench' : 'log'}`}>
+        {view.isRehearsal ? 'Back to the bench' : 'To the log'}
       </Link>
     </main>
+  );
+}
+
+/** What is to be looked at later: told as notices while a page is open, and in the calendar. */
+function LateChecks({ view }: { view: BenchView }) {
+  const { data } = useQuery({
+    queryKey: ['late-checks', view.id],
+    queryFn: () => answer(api.GET('/api/builds/{id}/late-checks', { params: { path: { id: view.buildId } } })),
+  });
+  const zone = knownZone(view.timeZone);
+  const now = onWall(Date.now(), zone);
+  if (data === undefined || data.length === 0) return null;
+  return (
+    <section className="bench-later">
+      <h2>Later</h2>
+      <ul>
+        {data.map((check) => (
+          <li key={check.key}>
+            <strong>{when(check.at, now)}</strong>
+            <p>{check.sentence}</p>
+          </li>
+        ))}
+      </ul>
+      <p>
+        They arrive as notices while a page is open; <a href={`/api/builds/${view.buildId}/days.ics`}>the calendar</a>{' '}
+        has them otherwise.
+      </p>
+    </section>
   );
 }

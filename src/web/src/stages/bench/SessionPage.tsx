@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import type { Notice } from '../../api/types';
+import { isTyped } from '../../scene/isTyped';
 import { knownZone } from '../../units/clock';
 import { formatReading, parseQuantity } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
@@ -23,6 +24,9 @@ import { aheadOf } from './words';
 
 const AHEAD = 5;
 const NEARLY_ALL = 0.9;
+
+// A scale that swings longer than any hand pours is taken as it is.
+const PATIENCE_MS = 45_000;
 
 /** One mixing session, read from a metre away with gloves on: one thing at a time. */
 export function SessionPage() {
@@ -87,7 +91,7 @@ function Walk({ session }: { session: Session }) {
   };
   const early =
     step?.minutes != null && since !== undefined && at < Date.parse(since) + step.minutes * 60_000 * NEARLY_ALL;
-  const settling = step !== undefined && scale?.reading != null && !scale.reading.isSteady && step.targetG !== null;
+  const settling = useSettling(step?.targetG != null && scale?.reading != null && !scale.reading.isSteady);
   const done = (knowingly: boolean) => {
     if (step === undefined || !holds || leak !== undefined || settling) return;
     const { value, by } = measured();
@@ -114,10 +118,10 @@ function Walk({ session }: { session: Session }) {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-      const inField = target instanceof HTMLInputElement;
+      const inField = isTyped(target);
       if (
         event.key === 'PageDown' ||
-        (event.key === 'Enter' && inField) ||
+        (event.key === 'Enter' && target instanceof HTMLInputElement) ||
         (event.key === ' ' && !inField && !(target instanceof HTMLButtonElement))
       )
         keys.current.done(false);
@@ -156,7 +160,7 @@ function Walk({ session }: { session: Session }) {
         </span>
         <span>{room === null ? 'room not read' : `room ${formatReading(room, units)}`}</span>
         <button type="button" className="session-tools" aria-expanded={panel} onClick={() => setPanel(!panel)}>
-          Instruments, cues
+          Instruments, notes
         </button>
         <button type="button" className="session-tools" onClick={() => setEnding(true)}>
           End it
@@ -226,12 +230,25 @@ function Walk({ session }: { session: Session }) {
           rehearsal={view.isRehearsal}
           cues={cues}
           setCues={setCues}
+          happen={holds ? happen : null}
           onClose={() => setPanel(false)}
         />
       )}
       {ending && <Ending session={session} onStay={() => setEnding(false)} />}
     </div>
   );
+}
+
+/** Whether the scale is waited for: not for ever, as some never come to rest. */
+function useSettling(swings: boolean): boolean {
+  const [tired, setTired] = useState(false);
+  useEffect(() => {
+    setTired(false);
+    if (!swings) return;
+    const timer = setTimeout(() => setTired(true), PATIENCE_MS);
+    return () => clearTimeout(timer);
+  }, [swings]);
+  return swings && !tired;
 }
 
 function Banners({
