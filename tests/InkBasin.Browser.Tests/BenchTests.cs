@@ -73,7 +73,7 @@ public class BenchTests(BrowserFixture fixture)
         _view.Click("Let something go wrong");
         _view.Click("The scale falls silent");
         _view.Until(() => _view.Text(".bench-says").Contains("does not answer", StringComparison.Ordinal), "it is told");
-        var target = _view.Text(".bench-go").Split(' ')[0];
+        var target = new string([.. _view.Text(".bench-figure").TakeWhile(sign => char.IsDigit(sign) || sign == '.')]);
         _page.Find(".bench-typed input").SendKeys(target);
         _view.Until(() => _view.Text(".session-done") == "It is in", "typed by hand");
         _view.Click("It is in");
@@ -99,8 +99,8 @@ public class BenchTests(BrowserFixture fixture)
 
         // A note from the bench goes with the session.
         _view.Click("Instruments, notes");
-        _page.Find("#bench-note").SendKeys("The creek is level.");
-        _view.Click("Note it");
+        _page.Find(".bench-panel textarea").SendKeys("The creek is level.");
+        _view.Click("Write the note");
         _view.Until(() => _view.Text(".bench-panel").Contains("Noted.", StringComparison.Ordinal), "it is noted");
         _view.Click("Close");
 

@@ -25,7 +25,7 @@ public class LogTests(BrowserFixture fixture)
         var id = await Open();
         var before = Heads.Count;
         _page.Choose(_page.Find(".log-write").FindElement(By.XPath(".//label[.='It is']/following::select[1]")), "soft");
-        _page.Find("#log-words").SendKeys("Tacky at the crane’s hook.");
+        _page.Find(".log-write textarea").SendKeys("Tacky at the crane’s hook.");
         _page.Button("Note how it turned out").Click();
         _page.Until(() => Heads.Count == before + 1, "the entry is written");
         Assert.Equal("Soft or tacky", Heads[0]);

@@ -38,7 +38,7 @@ public static class BenchSteps
         var sheet = setting.Sheet;
         List<Cup> cups = [.. sessions.SelectMany(session => session.Cards.Select(card => (Session: session, Card: card))).Select((one, i) => new Cup(i + 1, one.Session, one.Card, setting))];
         return new BenchScript(
-            string.Join(" · ", sessions.SelectMany(session => session.Pools).Select(pool => $"{pool.Name}, layer {pool.Layer}").Distinct()),
+            TitleOf(sessions),
             sheet.Id,
             sheet.Name,
             string.Join("; ", sessions.Select(session => session.InkName).OfType<string>().Distinct()) is { Length: > 0 } inks ? inks : null,
@@ -50,6 +50,12 @@ public static class BenchSteps
             setting.PeakC,
             [.. Before(sessions, setting), .. cups.SelectMany(cup => cup.Steps(cups)), .. After(LayersOf(sessions), setting)]);
     }
+
+    /// <summary>What is poured, in a few words: its waters by their layer.</summary>
+    /// <param name="sessions">What is mixed.</param>
+    public static string TitleOf(IEnumerable<MixSession> sessions) => string.Join(" · ", sessions.SelectMany(session => session.Pools)
+        .GroupBy(pool => pool.Layer)
+        .Select(group => $"{string.Join(", ", group.Select(pool => pool.Name).Distinct())}, layer {group.Key}"));
 
     private static bool IsWeighed(BenchSetting setting) => setting.Bench.Measuring.Device.Kind == DeviceKind.Scale;
 

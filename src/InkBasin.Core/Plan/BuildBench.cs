@@ -80,7 +80,7 @@ public static class BuildBench
         var isNext = layers.TrueForAll(layer => answers.Of(layer.WaterId).Case.Begun.Count + 1 == layer.Layer);
         return new BenchReady(
             walk[0].Number,
-            string.Join(" · ", walk.SelectMany(session => session.Pools).Select(pool => $"{pool.Name}, layer {pool.Layer}").Distinct()),
+            BenchSteps.TitleOf(walk),
             walk[0].ProductName,
             string.Join("; ", walk.Select(session => session.InkName).OfType<string>().Distinct()) is { Length: > 0 } inks ? inks : null,
             walk[0].At,

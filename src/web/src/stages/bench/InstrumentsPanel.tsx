@@ -3,7 +3,8 @@ import Button from 'react-bootstrap/Button';
 import { api } from '../../api/client';
 import { sendPicture } from '../../api/files';
 import type { InstrumentState } from '../../api/types';
-import { FileField, SwitchField } from '../../slip/fields';
+import { SwitchField } from '../../slip/fields';
+import { NoteAndPhoto } from '../../slip/NoteAndPhoto';
 import { formatQuantity, unitOf } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
 import { keepCues, type Cues } from './cues';
@@ -32,22 +33,7 @@ function NotePart({ happen }: { happen: Session['happen'] }) {
   };
   return (
     <section className="log-write">
-      <div className="note-field">
-        <label htmlFor="bench-note">A note</label>
-        <textarea
-          id="bench-note"
-          rows={2}
-          maxLength={400}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-      </div>
-      <div className="tool-row">
-        <Button size="sm" disabled={text.trim() === ''} onClick={note}>
-          Note it
-        </Button>
-        <FileField label="Take a photo" accept="image/jpeg,image/png,image/webp" busy={busy} onFile={photo} />
-      </div>
+      <NoteAndPhoto label="A note" text={text} busy={busy} onText={setText} onNote={note} onPhoto={photo} />
       {said !== null && <p role="status">{said}</p>}
     </section>
   );

@@ -45,7 +45,7 @@ export function SessionButtons(props: Props) {
       </button>
       <button
         type="button"
-        className={`session-done${early && !short && !past ? ' session-early' : ''}`}
+        className={`session-done${(early || unweighed(step, value)) && !short && !past ? ' session-early' : ''}`}
         disabled={large.off}
         onClick={large.does}
       >
@@ -58,11 +58,15 @@ export function SessionButtons(props: Props) {
   );
 }
 
+/** A part that goes in without a figure: it may, but the button does not ask for it. */
+function unweighed(step: BenchStep, value: number | null): boolean {
+  return (step.kind === 'partOne' || step.kind === 'partTwo' || step.kind === 'moreOne') && value === null;
+}
+
 /** The large button's words: a figure that was not read is said not to be. */
 function said(step: BenchStep, value: number | null): string {
   if ((step.kind === 'level' || step.kind === 'over') && value !== null) return 'Note it';
   if (step.kind === 'empty' && value !== null) return 'Spread out, weighed';
-  if ((step.kind === 'partOne' || step.kind === 'partTwo' || step.kind === 'moreOne') && value === null)
-    return 'It is in, not weighed';
+  if (unweighed(step, value)) return 'It is in, not weighed';
   return DONE[step.kind];
 }

@@ -41,18 +41,19 @@ export function StepView({ view, step, at, zone, scale, typed, onTyped, counted,
   if (WEIGHED.has(step.kind) && view.byScale) {
     const target = step.targetG ?? 0;
     const shown = scale?.reading?.value ?? null;
-    figure =
-      scale === null || shown === null ? (
-        <Typed label="What the scale shows" unit={units.mass} text={typed} onText={onTyped} />
-      ) : (
-        <Big unit={units.mass}>{grams(shown, units)}</Big>
-      );
+    figure = (
+      // By hand the figure to pour to is the large one, and what the scale showed is typed under it.
+      <Big unit={units.mass}>{grams(shown ?? target, units)}</Big>
+    );
     const left = target - (shown ?? 0);
     note =
       shown === null ? (
-        <p className="bench-go">
-          {grams(target, units)} {units.mass}
-        </p>
+        <>
+          <p className="bench-slow">
+            A thin stream from {grams(step.slowFromG ?? target, units)} {units.mass}.
+          </p>
+          <Typed label="What the scale shows now" unit={units.mass} text={typed} onText={onTyped} />
+        </>
       ) : left > 0.05 ? (
         <>
           <p className="bench-go">

@@ -121,7 +121,10 @@ export function useSession(id: string): Session {
     hub.onreconnected(() => void watch().catch(() => setOffline(true)));
     const start = (): void => {
       if (gone || hub.state !== HubConnectionState.Disconnected) return;
-      hub.start().then(watch, () => setTimeout(start, AGAIN_MS));
+      hub
+        .start()
+        .then(watch)
+        .catch(() => setTimeout(start, AGAIN_MS));
     };
     start();
     return () => {

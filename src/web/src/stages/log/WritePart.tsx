@@ -3,7 +3,8 @@ import Button from 'react-bootstrap/Button';
 import { sendPicture } from '../../api/files';
 import type { LogEntry, Outcome, SeenState } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
-import { ChoiceField, FileField, OptionalField } from '../../slip/fields';
+import { ChoiceField, OptionalField } from '../../slip/fields';
+import { NoteAndPhoto } from '../../slip/NoteAndPhoto';
 import { useZone } from '../../slip/useNow';
 import { fromTyped } from '../../units/clock';
 import { OUTCOMES, SEEN } from './words';
@@ -79,22 +80,14 @@ export function WritePart() {
           onChange={setOf}
         />
       )}
-      <div className="note-field">
-        <label htmlFor="log-words">In words</label>
-        <textarea
-          id="log-words"
-          rows={2}
-          maxLength={400}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-      </div>
-      <div className="tool-row">
-        <Button size="sm" disabled={text.trim() === ''} onClick={() => void write({})}>
-          Write the note
-        </Button>
-        <FileField label="Add a photo" accept="image/jpeg,image/png,image/webp" busy={busy} onFile={photo} />
-      </div>
+      <NoteAndPhoto
+        label="In words"
+        text={text}
+        busy={busy}
+        onText={setText}
+        onNote={() => void write({})}
+        onPhoto={photo}
+      />
       {wrong !== null && (
         <p className="field-wrong" role="alert">
           {wrong}
