@@ -82,6 +82,33 @@ public class BenchTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task Off_the_network_the_bench_goes_on_and_tells_it_when_it_is_back()
+    {
+        await Rehearse("×1");
+        _view.To("1-stir");
+        var session = fixture.Driver.Url.Split('/')[^1];
+        async Task<int> Stands() => (await fixture.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!["state"]!["at"]!.GetValue<int>();
+        var before = await Stands();
+        _page.Offline(true);
+        try
+        {
+            _view.Done();
+            _view.Done();
+            _view.Until(() => _view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "it is told");
+            Assert.Equal("1-stir-again", _view.Step);
+            Assert.Equal(before, await Stands());
+        }
+        finally
+        {
+            _page.Offline(false);
+        }
+
+        _view.Until(() => Stands().GetAwaiter().GetResult() == before + 2, "the server has been told");
+        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "and says so");
+        Assert.Equal("1-stir-again", _view.Step);
+    }
+
+    [Fact]
     public async Task By_keys_and_by_hand_without_any_instrument()
     {
         using var own = await OwnServer.Start();

@@ -273,7 +273,7 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
                 last = await readings.Reader.ReadAsync();
             }
 
-            return last!.Single(one => Word(one!["kind"]) == "scale")!;
+            return last!.Single(one => Word(one!["id"]) == "cup-scale")!;
         }
 
         await client.Post("/api/instruments/cup-scale/play", new { put = 12.3 });

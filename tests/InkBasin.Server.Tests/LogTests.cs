@@ -35,6 +35,21 @@ public class LogTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_cup_that_turned_at_the_bench_teaches_the_time_it_lasts()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await maker.To("1-pour-1");
+        server.Time.Advance(TimeSpan.FromMinutes(9));
+        await maker.Tell(new { kind = "turned", id = "t", at = maker.Now, cup = 1 });
+        await maker.ToEnd();
+        var entry = (await client.Get($"{maker.Build}/log")).AsArray().Single(one => one!["entry"]!["seen"]?.GetValue<string>() == "turned")!["entry"]!;
+        Assert.Equal(4.5 + 9, Number(entry["afterMin"]), 3);
+        Assert.Contains((await client.Get($"{maker.Build}/lessons")).AsArray(), one => Word(one!["lesson"]!["kind"]) == "pot");
+    }
+
+    [Fact]
     public async Task Undo_passes_the_log_over_and_a_correction_stands_beside()
     {
         using var client = server.CreateClient();

@@ -9,6 +9,7 @@ namespace InkBasin.Core.Bench;
 [JsonDerivedType(typeof(StepDone), "done")]
 [JsonDerivedType(typeof(StepBack), "back")]
 [JsonDerivedType(typeof(CupGivenUp), "givenUp")]
+[JsonDerivedType(typeof(CupTurned), "turned")]
 [JsonDerivedType(typeof(DamGaveWay), "gaveWay")]
 [JsonDerivedType(typeof(DamHolds), "holdsAgain")]
 [JsonDerivedType(typeof(BenchNote), "note")]
@@ -68,6 +69,12 @@ public sealed record StepBack(string Id, DateTimeOffset At, string StepId) : Ben
 /// <param name="At">When.</param>
 /// <param name="Cup">Which, from 1.</param>
 public sealed record CupGivenUp(string Id, DateTimeOffset At, int Cup) : BenchEvent(Id, At);
+
+/// <summary>A cup turns under the hand: thick, warm or stringy, whatever its clock says.</summary>
+/// <param name="Id">As of every event.</param>
+/// <param name="At">When.</param>
+/// <param name="Cup">Which, from 1.</param>
+public sealed record CupTurned(string Id, DateTimeOffset At, int Cup) : BenchEvent(Id, At);
 
 /// <summary>A dam leaks: the rescue card is open until it holds again.</summary>
 /// <param name="Id">As of every event.</param>

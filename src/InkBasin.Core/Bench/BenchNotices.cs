@@ -27,7 +27,8 @@ public static class BenchNotices
         {
             var need = NeededMin(state, cup.Number, now);
             var left = (cup.OutBy!.Value - now).TotalMinutes;
-            if (left <= 0) notices.Add(Stands(cup, -left));
+            if (cup.TurnedAt is not null) notices.Add(Turned(cup));
+            else if (left <= 0) notices.Add(Stands(cup, -left));
             else if (left < need) notices.Add(Hurry(cup, left, need));
             Again(cup.OutBy.Value);
 
@@ -65,6 +66,12 @@ public static class BenchNotices
         Standing.Stop,
         $"Past its time in the cup by {Math.Ceiling(overMin):0} min. Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
         ("overMin", overMin), ("cup", cup.Number));
+
+    private static Notice Turned(BenchCup cup) => Notice.Of(
+        "turned",
+        Standing.Stop,
+        "It has turned, whatever the clock says. Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
+        ("cup", cup.Number));
 
     private static Notice Hurry(BenchCup cup, double leftMin, double needMin) => Notice.Of(
         "hurry",

@@ -18,6 +18,7 @@ public sealed class BenchSession
     private readonly Dictionary<string, DoneStep> _standing = new(StringComparer.Ordinal);
     private readonly Dictionary<int, DateTimeOffset> _metAt = [];
     private readonly Dictionary<int, DateTimeOffset> _givenUp = [];
+    private readonly Dictionary<int, DateTimeOffset> _turned = [];
     private readonly List<BenchLeak> _leaks = [];
     private readonly HashSet<string> _seen = new(StringComparer.Ordinal);
     private DateTimeOffset _since;
@@ -70,6 +71,8 @@ public sealed class BenchSession
                 break;
             case CupGivenUp given when session._at >= session._steps.Count || session._steps[session._at].Cup != given.Cup || !session._metAt.ContainsKey(given.Cup):
                 throw new RefusedException("cup", "That cup is not in hand: look where the bench stands.", RefusalKind.Impossible);
+            case CupTurned turned when !session._metAt.ContainsKey(turned.Cup):
+                throw new RefusedException("cup", "That cup is not mixed.", RefusalKind.Impossible);
             case DamHolds when session._leaks.All(leak => leak.Until is not null):
                 return null;
             case DamGaveWay when session._leaks.Any(leak => leak.Until is null):
@@ -134,6 +137,9 @@ public sealed class BenchSession
                 break;
             case CupGivenUp given when _at < _steps.Count && _steps[_at].Cup == given.Cup && _metAt.ContainsKey(given.Cup):
                 GiveUp(given);
+                break;
+            case CupTurned turned when _metAt.ContainsKey(turned.Cup):
+                _turned.TryAdd(turned.Cup, turned.At);
                 break;
             case DamGaveWay when _leaks.All(leak => leak.Until is not null):
                 _leaks.Add(new BenchLeak(one.At, null, null, null));
@@ -280,7 +286,8 @@ public sealed class BenchSession
             stirred,
             ValueOf(number, BenchStepKind.Over),
             ValueOf(number, BenchStepKind.Empty),
-            _givenUp.TryGetValue(number, out var given) ? given : null);
+            _givenUp.TryGetValue(number, out var given) ? given : null,
+            _turned.TryGetValue(number, out var turned) ? turned : null);
     }
 
     private double? ValueOf(int cup, BenchStepKind kind) => _steps.Find(step => step.Cup == cup && step.Kind == kind) is { } step && _standing.TryGetValue(step.Id, out var done) ? done.Value : null;

@@ -14,9 +14,10 @@ namespace InkBasin.Core.Bench;
 /// <param name="OverG">What was over in it once all was poured, with what clings, g; null when not weighed.</param>
 /// <param name="LeftG">What stayed in it once that was spread out, g; null when not weighed.</param>
 /// <param name="GivenUpAt">When it was spread out instead of poured; null when not.</param>
+/// <param name="TurnedAt">When it was seen to turn; null when not.</param>
 public sealed record BenchCup(
     int Number, double? OneG, double TwoTargetG, double? TwoG, double? RatioOffPercent, double MixedMl,
-    DateTimeOffset? MetAt, DateTimeOffset? OutBy, DateTimeOffset? OutAt, double StirredMin, double? OverG, double? LeftG, DateTimeOffset? GivenUpAt)
+    DateTimeOffset? MetAt, DateTimeOffset? OutBy, DateTimeOffset? OutAt, double StirredMin, double? OverG, double? LeftG, DateTimeOffset? GivenUpAt = null, DateTimeOffset? TurnedAt = null)
 {
     /// <summary>Whether it is mixed and still stands somewhere.</summary>
     public bool Stands => MetAt is not null && OutAt is null && GivenUpAt is null;

@@ -70,13 +70,21 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
         List<LogEntry> entries =
         [
             new() { Id = $"session-{session.Id:N}", At = session.OpenedAt, WaterId = first.WaterId, Layer = first.Layer, Session = SessionRecord.Of(session.Script, session.OpenedAt, session.Events) },
+            .. session.State.Cups.Where(cup => cup is { MetAt: not null, TurnedAt: not null }).Select(cup => new LogEntry
+            {
+                Id = $"turned-{session.Id:N}-{cup.Number}", At = cup.TurnedAt!.Value, WaterId = first.WaterId, Layer = first.Layer, Seen = SeenState.Turned, AfterMin = Math.Max(0.1, (cup.TurnedAt!.Value - cup.MetAt!.Value).TotalMinutes),
+            }),
+            .. session.State.Cups.Where(cup => cup is { MetAt: not null, TurnedAt: not null }).Select(cup => new LogEntry
+            {
+                Id = $"turned-{session.Id:N}-{cup.Number}", At = cup.TurnedAt!.Value, WaterId = first.WaterId, Layer = first.Layer, Seen = SeenState.Turned, AfterMin = Math.Max(0.1, (cup.TurnedAt!.Value - cup.MetAt!.Value).TotalMinutes),
+            }),
             .. session.Events.OfType<BenchNote>().Select((note, i) => new LogEntry { Id = $"note-{session.Id:N}-{i}", At = note.At, WaterId = first.WaterId, Layer = first.Layer, Text = note.Text }),
             .. session.Events.OfType<BenchPhoto>().Select((photo, i) => new LogEntry { Id = $"photo-{session.Id:N}-{i}", At = photo.At, WaterId = first.WaterId, Layer = first.Layer, PhotoId = photo.AttachmentId }),
         ];
         foreach (var entry in entries)
         {
             var untold = await EditAsync(session.BuildId, "the log", build =>
-                build.Log.Any(one => one.Id == entry.Id) ? null : new WriteLog(build.Waters.Any(water => water.Id == entry.WaterId) ? entry : entry with { WaterId = null, Layer = null }), cancel);
+                build.Log.Any(one => one.Id == entry.Id) ? null : new WriteLog(build.Waters.Any(water => water.Id == entry.WaterId) ? entry : entry with { WaterId = null, Layer = null, Seen = null, Text = entry.Text ?? (entry.Seen is null ? null : "A cup turned.") }), cancel);
             if (untold.Count > 0) return untold;
         }
 

@@ -7,7 +7,7 @@ namespace InkBasin.Server.Instruments;
 /// <summary>An instrument of a session, and what it shows.</summary>
 /// <param name="Id">Which.</param>
 /// <param name="Name">What it is called.</param>
-/// <param name="Kind">scale, room, surface.</param>
+/// <param name="Kind">scale, room, surface, level.</param>
 /// <param name="IsSimulated">True for a stand-in.</param>
 /// <param name="Reading">What it shows; null while it does not answer.</param>
 /// <param name="HumidityPercent">Of a room sensor; null for others.</param>
@@ -15,7 +15,7 @@ namespace InkBasin.Server.Instruments;
 public sealed record InstrumentState(string Id, string Name, string Kind, bool IsSimulated, InstrumentReading? Reading, double? HumidityPercent, Notice? Says = null);
 
 /// <summary>The instruments a session is gone through with: those at hand; for a rehearsal stand-ins of its own.</summary>
-internal sealed class BenchInstruments(ICupScale cups, IRoomSensor room, IContactFreeThermometer thermometer, TimeProvider time)
+internal sealed class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IRoomSensor room, IContactFreeThermometer thermometer, ILaserLevel laser, TimeProvider time)
 {
     /// <summary>What they show now, and what that means where the session stands.</summary>
     public async Task<IReadOnlyList<InstrumentState>> ReadAsync(StoredSession session, CancellationToken cancel)
@@ -30,15 +30,19 @@ internal sealed class BenchInstruments(ICupScale cups, IRoomSensor room, IContac
         return
         [
             new(cups.Id, cups.Name, "scale", cups.IsSimulated, await cups.ReadAsync(cancel), null),
+            new(kitchen.Id, kitchen.Name, "scale", kitchen.IsSimulated, await kitchen.ReadAsync(cancel), null),
             new(room.Id, room.Name, "room", room.IsSimulated, await room.ReadAsync(cancel), await room.ReadHumidityAsync(cancel)),
             new(thermometer.Id, thermometer.Name, "surface", thermometer.IsSimulated, await thermometer.ReadAsync(cancel), null),
+            new(laser.Id, laser.Name, "level", laser.IsSimulated, await laser.ReadAsync(cancel), null),
         ];
     }
 
-    /// <summary>Sets the scale to nought where a step begins that is weighed from nought.</summary>
+    /// <summary>Sets the scales to nought where a step begins that is weighed from nought.</summary>
     public async Task TareForAsync(StoredSession session, BenchState state, CancellationToken cancel)
     {
-        if (session.Rehearsal is null && state.Step is { TargetG: not null }) await cups.TareAsync(cancel);
+        if (session.Rehearsal is not null || state.Step is not { TargetG: not null }) return;
+        await cups.TareAsync(cancel);
+        await kitchen.TareAsync(cancel);
     }
 }
 

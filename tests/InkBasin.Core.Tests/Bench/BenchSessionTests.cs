@@ -320,6 +320,18 @@ public class BenchSessionTests
     }
 
     [Fact]
+    public void A_cup_that_turns_is_not_poured_whatever_its_clock_says()
+    {
+        var walk = Walk().To("1-two");
+        Assert.Throws<RefusedException>(() => walk.Take(new CupTurned("t", walk.Now, 1)));
+        walk.To("1-pour-1").Wait(5).Take(new CupTurned("t", walk.Now, 1));
+        Assert.Equal(walk.Now, walk.State.Cups[0].TurnedAt);
+        Assert.Contains(walk.Said, notice => notice is { Kind: "turned", Standing: Standing.Stop });
+        walk.Take(new CupGivenUp("g", walk.Now, 1));
+        Assert.DoesNotContain(walk.Said, notice => notice.Kind == "turned");
+    }
+
+    [Fact]
     public void Of_two_cups_the_other_is_still_mixed_and_the_layer_is_not_whole()
     {
         var small = Stores.Examples with { Sheets = [.. Stores.Examples.Sheets.Select(sheet => sheet with { MaxBatchG = 35 })] };

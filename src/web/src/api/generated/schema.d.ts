@@ -6400,6 +6400,11 @@ export interface components {
              * @description When it was spread out instead of poured; null when not.
              */
             givenUpAt: null | string;
+            /**
+             * Format: date-time
+             * @description When it was seen to turn; null when not.
+             */
+            turnedAt: null | string;
             /** @description Whether it is mixed and still stands somewhere. */
             stands: boolean;
         };
@@ -6432,7 +6437,7 @@ export interface components {
             name: string;
         };
         /** @description Something that happened at the bench. They are only ever added to: where a session stands follows from all of them in order. */
-        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventCupGivenUp"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
+        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventCupGivenUp"] | components["schemas"]["BenchEventCupTurned"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
         /** @description Anything else, in words. */
         BenchEventBenchNote: {
             /** @enum {string} */
@@ -6465,6 +6470,23 @@ export interface components {
         BenchEventCupGivenUp: {
             /** @enum {string} */
             kind: "givenUp";
+            /**
+             * Format: int32
+             * @description Which, from 1.
+             */
+            cup: number;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description A cup turns under the hand: thick, warm or stringy, whatever its clock says. */
+        BenchEventCupTurned: {
+            /** @enum {string} */
+            kind: "turned";
             /**
              * Format: int32
              * @description Which, from 1.
@@ -9871,7 +9893,7 @@ export interface components {
             id: string;
             /** @description What it is called. */
             name: string;
-            /** @description scale, room, surface. */
+            /** @description scale, room, surface, level. */
             kind: string;
             /** @description True for a stand-in. */
             isSimulated: boolean;

@@ -39,6 +39,9 @@ function NotePart({ happen }: { happen: Session['happen'] }) {
   );
 }
 
+// Those the bench plays; the piece's scale and the laser have their own pages.
+const PLAYED = new Set(['cup-scale', 'room-sensor', 'thermometer']);
+
 interface Play {
   put?: number;
   add?: number;
@@ -55,6 +58,7 @@ export function InstrumentsPanel({
   cues,
   setCues,
   happen,
+  cup,
   onClose,
 }: {
   readings: InstrumentState[];
@@ -64,6 +68,8 @@ export function InstrumentsPanel({
   setCues: (cues: Cues) => void;
   /** Null for who only watches. */
   happen: Session['happen'] | null;
+  /** The mixed cup in hand; null without one. */
+  cup: number | null;
   onClose: () => void;
 }) {
   const units = useUnits();
@@ -73,7 +79,7 @@ export function InstrumentsPanel({
   };
   const shown = (one: InstrumentState) => {
     if (one.reading === null) return 'does not answer';
-    const quantity = one.reading.unit === 'g' ? 'mass' : 'temperature';
+    const quantity = one.reading.unit === 'g' ? 'mass' : one.reading.unit === 'mm' ? 'length' : 'temperature';
     return `${formatQuantity(one.reading.value, quantity, units)} ${unitOf(quantity, units)}${one.humidityPercent === null ? '' : `, ${one.humidityPercent} %`}${one.reading.isSteady ? '' : ' …'}`;
   };
   return (
@@ -99,11 +105,18 @@ export function InstrumentsPanel({
                 value={instruments.uses(one.id)}
                 onChange={(on) => instruments.use(one.id, on)}
               />
-              {one.isSimulated && instruments.uses(one.id) && <Played one={one} />}
+              {one.isSimulated && PLAYED.has(one.id) && instruments.uses(one.id) && <Played one={one} />}
             </>
           )}
         </section>
       ))}
+      {happen !== null && cup !== null && (
+        <section>
+          <Button variant="outline-primary" onClick={() => happen({ kind: 'turned', cup })}>
+            The cup turns: thick, warm or stringy
+          </Button>
+        </section>
+      )}
       {happen !== null && <NotePart happen={happen} />}
       <h2>Cues</h2>
       <SwitchField label="Sound" value={cues.sound} onChange={(on) => change({ ...cues, sound: on })} />

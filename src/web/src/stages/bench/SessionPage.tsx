@@ -138,7 +138,10 @@ function Walk({ session }: { session: Session }) {
   const room = instruments.of('room')?.reading?.value ?? view.state.roomC;
   const shownG = scale?.reading?.value ?? null;
   const hasCup = step.cup > 0 && step.kind !== 'dose' ? view.byScale : step.kind === 'dose' && view.byScale;
-  const past = view.notices.some((one) => one.kind === 'pastItsTime' && one.numbers['cup'] === step.cup);
+  const past = view.notices.some(
+    (one) => (one.kind === 'pastItsTime' || one.kind === 'turned') && one.numbers['cup'] === step.cup,
+  );
+  const inHand = view.state.cups.find((cup) => cup.stands && cup.number === step.cup);
   // What stops stands on top; the rest under the step.
   const stops = view.notices.filter((one) => one.standing === 'stop');
   const said = view.notices.filter((one) => one.standing !== 'stop').slice(0, 2);
@@ -180,6 +183,7 @@ function Walk({ session }: { session: Session }) {
               at={at}
               zone={zone}
               scale={scale}
+              line={instruments.of('level')?.reading?.value ?? null}
               typed={typed}
               onTyped={setTyped}
               counted={counted}
@@ -231,6 +235,7 @@ function Walk({ session }: { session: Session }) {
           cues={cues}
           setCues={setCues}
           happen={holds ? happen : null}
+          cup={inHand?.number ?? null}
           onClose={() => setPanel(false)}
         />
       )}

@@ -16,6 +16,8 @@ interface Props {
   at: number;
   zone: string;
   scale: InstrumentState | null;
+  /** Where the laser's line stands, mm over the board; null without one. */
+  line: number | null;
   typed: string;
   onTyped: (text: string) => void;
   counted: number;
@@ -33,7 +35,7 @@ export const isMeasured = (step: BenchStep, byScale: boolean) =>
   (WEIGHED.has(step.kind) && byScale) || step.kind === 'over' || step.kind === 'empty' || step.kind === 'level';
 
 /** One thing at a time: what it is, one large figure, how to go about it. */
-export function StepView({ view, step, at, zone, scale, typed, onTyped, counted, onCount }: Props) {
+export function StepView({ view, step, at, zone, scale, line, typed, onTyped, counted, onCount }: Props) {
   const units = useUnits();
   const since = Date.parse(view.state.since);
   let figure: ReactNode = null;
@@ -131,10 +133,19 @@ export function StepView({ view, step, at, zone, scale, typed, onTyped, counted,
     );
   } else if (step.kind === 'level') {
     figure = <Typed label="It stands at" unit={units.length} text={typed} onText={onTyped} />;
-    note = step.toMm !== null && (
-      <p className="bench-slow">
-        It was to come to {formatLength(step.toMm, units)} {units.length}.
-      </p>
+    note = (
+      <>
+        {step.toMm !== null && (
+          <p className="bench-slow">
+            It was to come to {formatLength(step.toMm, units)} {units.length}.
+          </p>
+        )}
+        {line !== null && (
+          <button type="button" className="bench-take" onClick={() => onTyped(formatLength(line, units))}>
+            It stands at the laser’s line, {formatLength(line, units)} {units.length}
+          </button>
+        )}
+      </>
     );
   }
   const says = WEIGHED.has(step.kind) && view.byScale ? (scale?.says ?? null) : null;

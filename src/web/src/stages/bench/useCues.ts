@@ -28,7 +28,8 @@ export function calls(view: BenchView, at: number): Call[] {
   for (const { kind, numbers } of view.notices) {
     if (kind === 'hurry')
       found.push({ key: `hurry-${numbers['cup'] ?? 0}`, say: 'The cup turns soon: pour now.', urgent: true });
-    if (kind === 'pastItsTime') found.push({ key: `past-${numbers['cup'] ?? 0}`, say: null, urgent: true });
+    if (kind === 'pastItsTime' || kind === 'turned')
+      found.push({ key: `past-${numbers['cup'] ?? 0}`, say: null, urgent: true });
   }
   return found;
 }
