@@ -86,11 +86,11 @@ internal static class PourWorkings
             new("limit of the resin", SafeDepth.ResinLimitC, "°C"),
             new("room", bench.Room.AirC, "°C"),
             new("room by night", bench.Room.NightC ?? bench.Room.AirC, "°C"),
-            new("gel time of the sheet", sheet.GelH, "h"),
+            new(sheet.Learnt is null ? "gel time of the sheet" : "gel time, as learnt here", sheet.GelH, "h"),
             new("mean of day and night", curing.MeanC, "°C"),
         ],
         $"Heat is followed up the column under the deepest point, through board, foam, plaster and the layers already poured, {Cover(bench.Care)} and {(bench.Care.FlatOnBench ? "flat on the bench" : "raised from the bench")}, while the resin cures. One dimension: sideways loss is left out, so narrow water is cooler than this. The safe depth is found by halving; past it a little more depth runs away.",
-        "Horie 1970, Chern & Poehlein 1987 for the cure; heat conduction by finite volumes; heat of reaction, conductivities usual for the kind and assumed, gel time from the sheet");
+        "Horie 1970, Chern & Poehlein 1987 for the cure; heat conduction by finite volumes; heat of reaction, conductivities usual for the kind and assumed, gel time from the sheet" + (sheet.Learnt is null ? "" : $", {sheet.Learnt}"));
 
     private static string Cover(CureCare care) =>
         !care.Covered ? "open to the air" : care.CoverAfterH > 0 ? $"under a cover from {Said.Short(care.CoverAfterH)} h on" : "under a cover";

@@ -30,7 +30,7 @@ public class BuildDatesTests
         var walk = new BenchWalk(BenchWalk.Creek).To("1-pour-1");
         walk.Take(new DamGaveWay("l", walk.Now)).Wait(2).Take(new DamHolds("h", walk.Now)).ToEnd();
         var session = SessionRecord.Of(walk.Script, Samples.Evening, walk.Events);
-        return session with { Cups = [session.Cups[0] with { GivenUpAt = Samples.Evening }] };
+        return session with { Cups = [session.Cups[0] with { GivenUpAt = Samples.Evening, TurnedAt = Samples.Evening }] };
     }
 
     [Fact]

@@ -119,6 +119,8 @@ public class LogEntryTests
         Assert.Contains(taught.Workings["takes"].Inputs, input => input.Name.Contains("as learnt here from 7", StringComparison.Ordinal) && Math.Abs(input.Value - 1.1) < 1e-9);
         Assert.Contains(taught.Workings["mix"].Inputs, input => input.Name.Contains("as learnt here from 7", StringComparison.Ordinal));
         Assert.Contains("as learnt here from 7", taught.Workings["times"].Source, StringComparison.Ordinal);
+        Assert.Contains("as learnt here from 7", taught.Workings["heat"].Source, StringComparison.Ordinal);
+        Assert.Contains(taught.Workings["heat"].Inputs, input => input.Name == "gel time, as learnt here");
 
         // A test of its own water says more than other beds.
         var tested = Planner.Plan(Samples.Creek with { WaterTests = [Samples.Test], Learnt = [Taken(LessonKind.Volume, 1.1)] }, Stores.Examples).Waters[0];
