@@ -78,12 +78,13 @@ public class LearningTests
     [InlineData(LessonKind.Residue)]
     [InlineData(LessonKind.Volume)]
     [InlineData(LessonKind.Gel)]
+    [InlineData(LessonKind.Firm)]
     [InlineData(LessonKind.Pot)]
     public void Ninety_five_per_cent_sure_holds_over_two_thousand_makers(LessonKind kind)
     {
         const int Makers = 2000;
         var prior = Lessons.PriorOf(kind);
-        var isTime = kind is LessonKind.Gel or LessonKind.Pot;
+        var isTime = kind is LessonKind.Gel or LessonKind.Firm or LessonKind.Pot;
         var random = new Random(2027);
         var held = 0;
         for (var maker = 0; maker < Makers; maker++)
