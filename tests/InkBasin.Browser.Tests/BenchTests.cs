@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
@@ -34,7 +35,7 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs");
         Assert.Contains("Rehearsal", _view.Text(".bench-rehearsal"), StringComparison.Ordinal);
         while (_view.Step.Length > 0) _view.Done();
-        _view.Until(() => _view.Text(".bench-review h1").Length > 0, "the look back");
+        _view.Until(() => _view.Text(".bench-review h1").Contains("looked back on", StringComparison.Ordinal), "the look back");
         Assert.Contains("nothing went into the log", _view.Text(".bench-review"), StringComparison.Ordinal);
         Assert.NotEmpty(_page.All(".bench-review li"));
         Assert.Empty(_page.Faults());
@@ -177,11 +178,56 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => _view.Step == at, "loaded anew it stands where it stood");
         Assert.Equal(by, _view.Text(".pot-clock span"));
         while (_view.Step.Length > 0) _view.Done();
-        _view.Until(() => _view.Text(".bench-review h1").Length > 0, "the look back");
+        _view.Until(() => _view.Text(".bench-review h1").Contains("looked back on", StringComparison.Ordinal), "the look back");
         var build = (await own.Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!["build"]!;
         Assert.Equal((await Stands())["poured"]!.AsArray().Count, build["begun"]!.AsArray().Count(pour => pour!["result"] is not null));
         Assert.Contains(build["log"]!.AsArray(), entry => entry!["session"] is not null);
         _view.Until(() => _view.Text(".bench-later").Contains("takes the next one", StringComparison.Ordinal), "what is to be looked at later");
+    }
+
+    [Fact]
+    public async Task Off_the_network_between_the_parts_part_two_follows_what_part_one_came_to()
+    {
+        using var own = await OwnServer.Start();
+        var id = await own.Answered("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        _view.Click("To the bench");
+        _view.To("1-one");
+        var session = fixture.Driver.Url.Split('/')[^1];
+        async Task<JsonNode> Told() => (await own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!;
+        var mix = (await Told())["mixes"]![0]!;
+        var oneG = Math.Round(mix["oneG"]!.GetValue<double>() * 1.1, 1);
+        own.Kill();
+        _page.Find(".bench-typed input").SendKeys(oneG.ToString(CultureInfo.InvariantCulture));
+        _view.To("1-two");
+        _view.Until(() => _view.Text(".session-said").Contains("part two follows it", StringComparison.Ordinal), "it is told that it follows");
+        var shown = double.Parse(_view.Text(".bench-figure").Split('\n')[0].TrimEnd('g', ' '), CultureInfo.InvariantCulture);
+        Assert.Equal(oneG / mix["onePerTwoG"]!.GetValue<double>(), shown, 0.06);
+        Assert.True(shown > mix["twoG"]!.GetValue<double>());
+
+        // Its clock is started by hand at the first drops; too much of it asks for more of part one.
+        _view.Click("Its first drops are in: start the clock");
+        _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs");
+        _page.Find(".bench-typed input").SendKeys(Math.Round(shown * 1.1, 1).ToString(CultureInfo.InvariantCulture));
+        _view.Done();
+        Assert.Equal("1-more-1", _view.Step);
+        var by = _view.Text(".pot-clock span");
+        await own.Start();
+        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "the server is back");
+        JsonNode? state = null;
+        _view.Until(() => (state = Told().GetAwaiter().GetResult()["state"]!)["steps"]![state["at"]!.GetValue<int>()]!["id"]!.GetValue<string>() == "1-more-1", "it was told all of it");
+        Assert.Equal(shown, state!["steps"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "1-two")!["targetG"]!.GetValue<double>(), 0.051);
+        Assert.Equal(by, _view.Text(".pot-clock span"));
+    }
+
+    [Fact]
+    public async Task A_scale_starts_the_cups_clock_at_the_first_drops_of_part_two()
+    {
+        await Rehearse("×1");
+        _view.To("1-two");
+        _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs before part two is in");
+        Assert.Equal("1-two", _view.Step);
+        Assert.Empty(_page.Faults());
     }
 
     [Fact]

@@ -52,6 +52,18 @@ public class LogTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task How_warm_its_surface_was_stands_in_the_curve_of_its_session()
+    {
+        await Open();
+        var before = Heads.Count;
+        _page.Type("It shows now", "27.5");
+        _page.Button("Note how warm it is").Click();
+        _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-curve figcaption").Contains("27.5", StringComparison.Ordinal), "the curve");
+        Assert.Equal(before, Heads.Count);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task A_lesson_is_taken_only_by_hand_and_let_go()
     {
         var id = await Open();

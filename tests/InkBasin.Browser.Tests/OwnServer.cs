@@ -40,7 +40,9 @@ internal sealed class OwnServer : IDisposable
         ];
         foreach (var word in words) start.ArgumentList.Add(word);
         _process = Process.Start(start)!;
-        var up = new TaskCompletionSource();
+
+        // The test must not go on upon the thread that reads what the server prints: ending the server waits for that thread.
+        var up = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
         _process.OutputDataReceived += (_, line) =>
         {
             if (line.Data is not { } text) return;

@@ -11,6 +11,8 @@ public class PoursTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
 
+    private readonly SessionView _view = new(fixture.Driver);
+
     private static double Number(JsonNode? node) => node!.GetValue<double>();
 
     private static string Figure(double value, string format) => value.ToString(format, CultureInfo.InvariantCulture);
@@ -33,7 +35,7 @@ public class PoursTests(BrowserFixture fixture)
     }
 
     [Fact]
-    public async Task A_mix_card_says_what_goes_in_and_where_it_goes_for_gloved_hands()
+    public async Task A_mix_card_says_what_goes_in_and_leads_to_the_bench()
     {
         var id = await Open("Three Weirs at Ondry", "Mix");
         var session = (await fixture.Read(id))["plan"]!["sessions"]!["is"]![0]!;
@@ -42,30 +44,12 @@ public class PoursTests(BrowserFixture fixture)
         var two = Figure(Number(card["batch"]!["bG"]), "0.##");
         Says("[data-testid=session-1]", $"{one} + {two} g");
         Says("[data-testid=session-1]", "layer 1 of Tail reach, Meadow reach, Mill reach, Top reach");
-        _page.Button("Read it large").Click();
-        var words = Says(".mix-card-large", $"{one} g");
-        Assert.Contains($"the scale climbs to {Figure(Number(card["batch"]!["aG"]) + Number(card["batch"]!["bG"]), "0.##")} g", words, StringComparison.Ordinal);
-        Assert.Contains("Stir slowly, scrape sides and base. Then over into a clean cup", words, StringComparison.Ordinal);
-        Assert.Contains("from the first touch", words, StringComparison.Ordinal);
-        Assert.Contains("See the product's safety sheet", words, StringComparison.Ordinal);
-        var steps = _page.All(".mix-steps li").Select(step => step.Text).ToList();
-        var pools = session["pools"]!.AsArray().Select(pool => pool!["name"]!.GetValue<string>()).ToList();
-        var order = pools.Select(pool => steps.FindIndex(step => step.Contains($"Into {pool}", StringComparison.Ordinal))).ToList();
+        var lines = _page.Text("[data-testid=session-1]").ReplaceLineEndings(" ");
+        var order = session["pools"]!.AsArray().Select(pool => lines.LastIndexOf(pool!["name"]!.GetValue<string>(), StringComparison.Ordinal)).ToList();
         Assert.Equal(4, order.Count);
         Assert.Equal(order.Order(), order);
-        Assert.Contains($"to {Figure(Number(card["lines"]![0]!["toMm"]), "0.0")} mm", steps[order[0]], StringComparison.Ordinal);
-
-        // Once the parts meet it says by which time of day the cup must be empty.
-        _page.Button("They meet now").Click();
-        Says(".mix-card-large", "met ");
-        var by = _page.All(".mix-steps strong").Select(strong => strong.Text).Single(text => text.StartsWith("by ", StringComparison.Ordinal));
-        var left = TimeOnly.ParseExact(by[3..], "HH:mm", CultureInfo.InvariantCulture) - TimeOnly.FromDateTime(DateTime.Now);
-        Assert.InRange(left.TotalMinutes, Number(session["potLifeMin"]) - 2.5, Number(session["potLifeMin"]) + 1);
-
-        // Read from a metre away: the figures are at least as tall as a finger is wide.
-        Assert.True(Convert.ToDouble(_page.Script("return parseFloat(getComputedStyle(document.querySelector('.mix-steps strong')).fontSize)"), CultureInfo.InvariantCulture) >= 27);
-        _page.Press(Keys.Escape);
-        _page.Until(() => _page.All(".mix-card-large").Count == 0, "the card put away");
+        _view.Click("Go through it at the bench");
+        _page.Until(() => _page.First(".bench-ready"), "the bench's door");
         Assert.Empty(_page.Faults());
     }
 
@@ -122,16 +106,25 @@ public class PoursTests(BrowserFixture fixture)
         // The Cut goes through both, and the Staff counts them.
         _page.Until(() => _page.All(".cut-pool").Select(number => number.GetAttribute("textContent")![..1]).Order().SequenceEqual(["1", "2"]), "both numbered in the Cut");
         Assert.Contains("2 pools", _page.Text(".staff"), StringComparison.Ordinal);
+
+        // Where and how much the bench says, cup after cup, gone through in a rehearsal.
         _page.Button("Mix").Click();
-        _page.Button("Read it large").Click();
+        _view.Click("Go through it at the bench");
+        _view.Click("Rehearse it first");
+        _view.Until(() => _view.Step == "caution", "the bench is open");
+        _view.Click("×120");
         var poured = new List<(double Ml, double X, double Y)>();
-        while (true)
+        while (_view.Step.Length > 0)
         {
-            poured.AddRange(_page.Until(() => _page.All(".mix-steps li").Select(row => row.Text.ReplaceLineEndings(" ")).Where(row => row.Contains(", pool ", StringComparison.Ordinal)).ToList() is { Count: > 0 } rows ? rows : null, "the places on the card")
-                .Select(row => System.Text.RegularExpressions.Regex.Match(row, @"([\d.]+) ml .*pool \d of 2: (\d+) from the left, (\d+) from the back"))
-                .Select(read => (double.Parse(read.Groups[1].Value, CultureInfo.InvariantCulture), double.Parse(read.Groups[2].Value, CultureInfo.InvariantCulture), double.Parse(read.Groups[3].Value, CultureInfo.InvariantCulture))));
-            if (_page.All(".modal-footer button") is not [.., { Enabled: true } next]) break;
-            next.Click();
+            if (_view.Step.Contains("-pour-", StringComparison.Ordinal))
+            {
+                var where = System.Text.RegularExpressions.Regex.Match(_view.Text(".bench-where"), @"(\d+) from the left, (\d+) from the back");
+                poured.Add((double.Parse(System.Text.RegularExpressions.Regex.Match(_view.Text(".bench-figure"), @"[\d.]+").Value, CultureInfo.InvariantCulture), double.Parse(where.Groups[1].Value, CultureInfo.InvariantCulture), double.Parse(where.Groups[2].Value, CultureInfo.InvariantCulture)));
+                Assert.Matches("pool [12] of 2", _view.Text(".session-step h1"));
+            }
+
+            _view.Done();
+            if (_view.Step.StartsWith("bubbles", StringComparison.Ordinal)) break;
         }
 
         // The hand does as the card says; the pour test tells what comes of it.

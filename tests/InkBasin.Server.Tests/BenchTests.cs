@@ -34,6 +34,27 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_thermometer_that_goes_on_after_the_last_step_is_read_into_the_log_once_each()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await maker.ToEnd();
+        JsonNode Curve(JsonNode log) => log.AsArray().Single(one => one!["entry"]!["session"] is not null)!["surface"]!;
+        foreach (var surfaceC in new[] { 24.5, 31.5, 28 })
+        {
+            server.Time.Advance(TimeSpan.FromHours(2));
+            await maker.Tell(new { kind = "surface", id = $"late{surfaceC}", at = maker.Now, surfaceC, by = "thermometer" });
+        }
+
+        await maker.Read();
+        var curve = Curve(await client.Get($"{maker.Build}/log"));
+        Assert.Equal([24.5, 31.5, 28], curve["points"]!.AsArray().Select(point => Number(point!["surfaceC"])));
+        Assert.Equal(31.5, Number(curve["peak"]!["surfaceC"]));
+        Assert.True(curve["falls"]!.GetValue<bool>());
+    }
+
+    [Fact]
     public async Task What_is_poured_is_begun_and_noted_in_the_build()
     {
         using var client = server.CreateClient();

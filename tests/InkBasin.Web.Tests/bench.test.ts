@@ -1,5 +1,6 @@
 import type { BenchEvent, BenchStep, BenchView } from '@web/api/types';
-import { foretold, keepWaiting, waiting } from '@web/stages/bench/happened';
+import { foretold } from '@web/stages/bench/foretold';
+import { keepWaiting, waiting } from '@web/stages/bench/happened';
 import { clock } from '@web/stages/bench/time';
 import { calls } from '@web/stages/bench/useCues';
 
@@ -36,7 +37,20 @@ const view = (open: number): BenchView =>
     speed: 1,
     byScale: true,
     notices: [],
-    mixes: [{ oneG: 30, twoG: 15, times: [{ massG: 45, minutes: 40 }] }],
+    mixes: [
+      {
+        onePerTwoG: 2,
+        oneG: 30,
+        twoG: 15,
+        densityOne: 1.1,
+        densityTwo: 1,
+        tolerancePercent: 3,
+        maxBatchG: 200,
+        graduationG: 0.1,
+        times: [{ massG: 45.5, minutes: 40 }],
+      },
+    ],
+    away: {},
     state: {
       steps: [
         step('1-one', 'partOne', { targetG: 30 }),
@@ -48,7 +62,10 @@ const view = (open: number): BenchView =>
       at: open,
       since: at(0),
       dueAt: null,
-      cups: [{ number: 1, oneG: null, twoG: null, twoTargetG: 15, metAt: null, outBy: null, outAt: null }],
+      cups: [
+        { number: 1, oneG: null, twoG: null, twoTargetG: 15, mixedMl: 42.27, metAt: null, outBy: null, outAt: null },
+      ],
+      surface: [],
       done: [],
       leaks: [],
       endedAt: null,

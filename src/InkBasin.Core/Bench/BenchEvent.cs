@@ -8,6 +8,7 @@ namespace InkBasin.Core.Bench;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(StepDone), "done")]
 [JsonDerivedType(typeof(StepBack), "back")]
+[JsonDerivedType(typeof(CupMet), "met")]
 [JsonDerivedType(typeof(CupGivenUp), "givenUp")]
 [JsonDerivedType(typeof(CupTurned), "turned")]
 [JsonDerivedType(typeof(DamGaveWay), "gaveWay")]
@@ -63,6 +64,12 @@ public sealed record StepBack(string Id, DateTimeOffset At, string StepId) : Ben
         Require.Present(StepId, "stepId");
     }
 }
+
+/// <summary>The first drops of part two are in: from here on the cup cures, though its step goes on.</summary>
+/// <param name="Id">As of every event.</param>
+/// <param name="At">When.</param>
+/// <param name="Cup">Which, from 1.</param>
+public sealed record CupMet(string Id, DateTimeOffset At, int Cup) : BenchEvent(Id, At);
 
 /// <summary>A cup that is mixed is not poured any more: it is spread out thin, and what it was for stays ahead.</summary>
 /// <param name="Id">As of every event.</param>

@@ -5,12 +5,40 @@ namespace InkBasin.Core.Bench;
 /// <param name="ChangesAt">When it has to be asked again though nothing happens; null when it stays.</param>
 public sealed record BenchSaid(IReadOnlyList<Notice> Notices, DateTimeOffset? ChangesAt);
 
+/// <summary>What a device says while it goes on by itself, the server being away: without numbers, as nothing is reckoned for it then.</summary>
+/// <param name="PastItsTime">Of a cup past its time.</param>
+/// <param name="Turned">Of a cup that has turned.</param>
+/// <param name="OverTheBatch">Of a cup that would come to more than the sheet mixes.</param>
+/// <param name="RatioOff">Of a cup off the sheet's ratio.</param>
+/// <param name="PartTwoFollows">Of part two where part one came to something else.</param>
+/// <param name="MoreOne">The title of more of part one.</param>
+/// <param name="MoreTwo">The title of more of part two.</param>
+public sealed record AwayWords(string PastItsTime, string Turned, string OverTheBatch, string RatioOff, string PartTwoFollows, string MoreOne, string MoreTwo);
+
 /// <summary>Makes the sentences of the bench.</summary>
 public static class BenchNotices
 {
     // Pouring goes to a pool in a minute and pours a hundred ml in one more (the rule the plan divides cups by).
     private const double MinPerPool = 1;
     private const double MlPerMin = 100;
+
+    private const string SpreadIt = "Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.";
+
+    /// <summary>What is said while the server is away.</summary>
+    public static AwayWords Away { get; } = new(
+        $"Past its time in the cup. {SpreadIt}",
+        $"It has turned, whatever the clock says. {SpreadIt}",
+        "With part two it would come to more than the sheet mixes at once. Step back and take part one out again: now, before part two is in.",
+        "This cup is off the sheet’s ratio. Put it right before it is poured.",
+        "Part one came to another figure than planned: part two follows it.",
+        MoreOneTitle,
+        MoreTwoTitle);
+
+    /// <summary>The title of more of part one.</summary>
+    internal const string MoreOneTitle = "Part one again";
+
+    /// <summary>The title of more of part two.</summary>
+    internal const string MoreTwoTitle = "Part two again";
 
     /// <summary>What is to be known now.</summary>
     /// <param name="script">The session's script.</param>
@@ -64,13 +92,13 @@ public static class BenchNotices
     private static Notice Stands(BenchCup cup, double overMin) => Notice.Of(
         "pastItsTime",
         Standing.Stop,
-        $"Past its time in the cup by {Math.Ceiling(overMin):0} min. Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
+        $"Past its time in the cup by {Math.Ceiling(overMin):0} min. {SpreadIt}",
         ("overMin", overMin), ("cup", cup.Number));
 
     private static Notice Turned(BenchCup cup) => Notice.Of(
         "turned",
         Standing.Stop,
-        "It has turned, whatever the clock says. Do not pour it. Gloves on, carry it out, spread it thin on something that does not burn, away from people; never leave it standing in the cup.",
+        Away.Turned,
         ("cup", cup.Number));
 
     private static Notice Hurry(BenchCup cup, double leftMin, double needMin) => Notice.Of(

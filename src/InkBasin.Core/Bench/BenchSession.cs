@@ -20,13 +20,12 @@ public sealed class BenchSession
     private readonly Dictionary<int, DateTimeOffset> _givenUp = [];
     private readonly Dictionary<int, DateTimeOffset> _turned = [];
     private readonly List<BenchLeak> _leaks = [];
+    private readonly List<SurfaceReading> _surface = [];
     private readonly HashSet<string> _seen = new(StringComparer.Ordinal);
     private DateTimeOffset _since;
     private DateTimeOffset? _lastPourAt;
     private DateTimeOffset? _endedAt;
     private double? _roomC;
-    private double? _surfaceC;
-    private double? _hottestC;
     private bool _early;
     private int _at;
 
@@ -69,6 +68,10 @@ public sealed class BenchSession
                 if (session._steps[session._at - 1].FinishesLayer)
                     throw new RefusedException("stepId", "That layer is noted as poured. Note what was otherwise; it stays in the record.", RefusalKind.Impossible);
                 break;
+            case CupMet met when session._metAt.ContainsKey(met.Cup):
+                return null;
+            case CupMet met when !session.TakesPartTwo(met.Cup):
+                throw new RefusedException("cup", "Part two of that cup is not being poured: look where the bench stands.", RefusalKind.Impossible);
             case CupGivenUp given when session._at >= session._steps.Count || session._steps[session._at].Cup != given.Cup || !session._metAt.ContainsKey(given.Cup):
                 throw new RefusedException("cup", "That cup is not in hand: look where the bench stands.", RefusalKind.Impossible);
             case CupTurned turned when !session._metAt.ContainsKey(turned.Cup):
@@ -108,6 +111,8 @@ public sealed class BenchSession
             throw new RefusedException("stepId", $"{Math.Max(0, (done.At - _since).TotalMinutes):0.0} of {minutes:0.#} minutes: go on with it, or say that it is enough.", RefusalKind.Impossible);
     }
 
+    private bool TakesPartTwo(int cup) => _at < _steps.Count && _steps[_at].Kind == BenchStepKind.PartTwo && _steps[_at].Cup == cup;
+
     private static bool Weighed(BenchStepKind kind) => kind is BenchStepKind.PartOne or BenchStepKind.PartTwo or BenchStepKind.MoreOne;
 
     private void Happen(BenchEvent one)
@@ -119,8 +124,7 @@ public sealed class BenchSession
                 _roomC = room.AirC;
                 return;
             case SurfaceRead surface:
-                _surfaceC = surface.SurfaceC;
-                _hottestC = Math.Max(_hottestC ?? surface.SurfaceC, surface.SurfaceC);
+                _surface.Add(new SurfaceReading(surface.At, surface.SurfaceC));
                 return;
             case BenchNote or BenchPhoto:
                 return;
@@ -134,6 +138,9 @@ public sealed class BenchSession
                 break;
             case StepBack back when _at > 0 && _steps[_at - 1].Id == back.StepId:
                 OpenAgain(_steps[_at - 1], back);
+                break;
+            case CupMet met when TakesPartTwo(met.Cup):
+                _metAt.TryAdd(met.Cup, met.At);
                 break;
             case CupGivenUp given when _at < _steps.Count && _steps[_at].Cup == given.Cup && _metAt.ContainsKey(given.Cup):
                 GiveUp(given);
@@ -184,7 +191,7 @@ public sealed class BenchSession
             $"{after.Cup}-more-{number}",
             one ? BenchStepKind.MoreOne : BenchStepKind.PartTwo,
             after.Cup,
-            one ? "Part one again" : "Part two again",
+            one ? BenchNotices.MoreOneTitle : BenchNotices.MoreTwoTitle,
             $"The ratio is {Said.Tenth(Math.Abs(cup.RatioOffPercent))} % off, with too {(one ? "much" : "little")} of part two. This brings it back; nothing is ladled out.")
         { TargetG = one ? cup.OneMoreG : cup.TwoMoreG };
     }
@@ -250,7 +257,7 @@ public sealed class BenchSession
         var cups = Enumerable.Range(1, _script.Mixes.Count).Select(CupOf).ToList();
         var steps = _steps.Select(TargetsOf).Select(step => Left(step, cups)).ToList();
         DateTimeOffset? due = _at < steps.Count && steps[_at].DueMin is { } minutes && _lastPourAt is { } poured ? poured.AddMinutes(minutes) : null;
-        return new BenchState(steps, _at, _since, due, cups, [.. _done], [.. PouredLayers(cups)], [.. _leaks], _roomC, _hottestC, _surfaceC, _endedAt, _early);
+        return new BenchState(steps, _at, _since, due, cups, [.. _done], [.. PouredLayers(cups)], [.. _leaks], _roomC, [.. _surface], _endedAt, _early);
     }
 
     // More in the cup than planned stays over after its last pool; less comes short there.

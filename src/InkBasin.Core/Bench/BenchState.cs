@@ -48,6 +48,11 @@ public sealed record PouredLayer(string WaterId, int Layer, DateTimeOffset At, d
 /// <param name="What">What was done.</param>
 public sealed record BenchLeak(DateTimeOffset From, DateTimeOffset? Until, double? LostMl, string? What);
 
+/// <summary>The surface of a pour as it was read without touching it.</summary>
+/// <param name="At">When.</param>
+/// <param name="SurfaceC">Its temperature, °C.</param>
+public sealed record SurfaceReading(DateTimeOffset At, double SurfaceC);
+
 /// <summary>Where a session stands: all of it follows from its script and what has happened.</summary>
 /// <param name="Steps">All its steps with the figures that hold now, those put in by a slip of the hand among them.</param>
 /// <param name="At">Which one is open, from 0; the count of them when all are done.</param>
@@ -58,8 +63,7 @@ public sealed record BenchLeak(DateTimeOffset From, DateTimeOffset? Until, doubl
 /// <param name="Poured">Layers poured.</param>
 /// <param name="Leaks">Dams that leaked.</param>
 /// <param name="RoomC">The room as it was last read, °C; null when not.</param>
-/// <param name="HottestC">Hottest reading of the surface, °C; null without one.</param>
-/// <param name="SurfaceC">The last reading of the surface, °C.</param>
+/// <param name="Surface">Readings of the surface of the pour, oldest first.</param>
 /// <param name="EndedAt">When it ended; null while it goes on.</param>
 /// <param name="EndedEarly">Whether it ended before its last step.</param>
 public sealed record BenchState(
@@ -72,11 +76,16 @@ public sealed record BenchState(
     IReadOnlyList<PouredLayer> Poured,
     IReadOnlyList<BenchLeak> Leaks,
     double? RoomC,
-    double? HottestC,
-    double? SurfaceC,
+    IReadOnlyList<SurfaceReading> Surface,
     DateTimeOffset? EndedAt,
     bool EndedEarly)
 {
+    /// <summary>Hottest reading of the surface, °C; null without one.</summary>
+    public double? HottestC => Surface.Count == 0 ? null : Surface.Max(reading => reading.SurfaceC);
+
+    /// <summary>The last reading of the surface, °C; null without one.</summary>
+    public double? SurfaceC => Surface.Count == 0 ? null : Surface[^1].SurfaceC;
+
     /// <summary>The open step; null when all are done or the session has ended.</summary>
     public BenchStep? Step => EndedAt is null && At < Steps.Count ? Steps[At] : null;
 

@@ -120,7 +120,7 @@ internal static class StepsOfWater
         var ready = topmost ? plans.StripH ?? layer.StripH : layer.RecoatFromH;
         var kit = water.Kits.GetValueOrDefault(i);
         var work = BenchMinutes.Fives(BenchMinutes.LayOut + (kit?.WorkMin ?? BenchMinutes.LayOut));
-        yield return new(pour, BuildStepKind.Pour, id, $"Pour {label}", work, Math.Max(0, BenchMinutes.OfHours(ready - layer.PourH) - work), water.Case.Sheet is { Traits.IsOnePart: true } ? 0 : BenchMinutes.Looks, after, topmost ? "firm enough to strip, by the sheet and this room" : "the next layer may go on, by the sheet and this room")
+        yield return new(pour, BuildStepKind.Pour, id, $"Pour {label}", work, Math.Max(0, BenchMinutes.OfHours(ready - layer.PourH) - work), water.Case.Sheet is { Traits.IsOnePart: true } ? 0 : BenchMinutes.Looks, after, $"{(topmost ? "firm enough to strip" : "the next layer may go on")}, by the sheet and this room{(water.Case.Sheet?.Learnt is { } learnt ? $"; {learnt}" : "")}")
         {
             DoneAt = layer.Poured?.At,
             PinnedAt = i == 0 ? water.Case.FirstPourAt : null,

@@ -105,6 +105,9 @@ public sealed record SessionRecord(
     BubbleLooks BubbleLooks,
     double LatestLookMin)
 {
+    /// <summary>Readings of the surface of the pour, oldest first; none in records of before they were kept.</summary>
+    public IReadOnlyList<SurfaceReading> Surface { get; init; } = [];
+
     /// <summary>The record of a session that has ended.</summary>
     /// <param name="script">Its script.</param>
     /// <param name="openedAt">When it was opened.</param>
@@ -126,7 +129,10 @@ public sealed record SessionRecord(
             events.OfType<RoomRead>().LastOrDefault(read => read.HumidityPercent is not null)?.HumidityPercent,
             state.HottestC,
             new BubbleLooks(looked.Count, looks.Count),
-            poured is { } from ? looked.Select(look => (look.At - from).TotalMinutes - look.DueMin).Where(late => late > 0).DefaultIfEmpty(0).Max() : 0);
+            poured is { } from ? looked.Select(look => (look.At - from).TotalMinutes - look.DueMin).Where(late => late > 0).DefaultIfEmpty(0).Max() : 0)
+        {
+            Surface = state.Surface,
+        };
     }
 }
 
@@ -137,7 +143,7 @@ public sealed record BubbleLooks(int Done, int Planned);
 
 /// <summary>
 /// An entry of a build's log. Nothing in it is changed: what was wrong is put right beside it, with its reason. It holds one of: a session, how a layer turned out,
-/// a state that was seen, a photo, words.
+/// a state that was seen, a reading of its surface, a photo, words.
 /// </summary>
 public sealed record LogEntry
 {
@@ -164,6 +170,9 @@ public sealed record LogEntry
 
     /// <summary>A state that was seen, at the entry's time.</summary>
     public SeenState? Seen { get; init; }
+
+    /// <summary>The surface as it was read without touching it, °C.</summary>
+    public double? SurfaceC { get; init; }
 
     /// <summary>How long after the pour, or for a cup after the parts met, that was, minutes; null where the entry's time says it.</summary>
     public double? AfterMin { get; init; }
@@ -201,10 +210,11 @@ public sealed record LogEntry
         if (string.IsNullOrWhiteSpace(Id) || Id.Length > 64) throw new RefusedException($"{field}.id", "The entry needs an id of at most 64 characters.");
         Clock.Check(At, $"{field}.at");
         if (Text?.Length > 400) throw new RefusedException($"{field}.text", "Keep a note to 400 characters.");
-        if (string.IsNullOrWhiteSpace(Text) && Session is null && Outcome is null && Seen is null && PhotoId is null) throw new RefusedException($"{field}.text", "An entry of the log has to say something.");
+        if (string.IsNullOrWhiteSpace(Text) && Session is null && Outcome is null && Seen is null && SurfaceC is null && PhotoId is null) throw new RefusedException($"{field}.text", "An entry of the log has to say something.");
         if (Outcome is { } outcome) Require.Known(outcome, $"{field}.outcome");
         if (Seen is { } seen) Require.Known(seen, $"{field}.seen");
-        if ((Outcome is not null || Seen is not null) && (WaterId is null || Layer is null)) throw new RefusedException($"{field}.layer", "Say of which layer of which water.");
+        if ((Outcome is not null || Seen is not null || SurfaceC is not null) && (WaterId is null || Layer is null)) throw new RefusedException($"{field}.layer", "Say of which layer of which water.");
+        if (SurfaceC is { } surface) Require.Within(surface, -50, 400, $"{field}.surfaceC");
         if (AfterMin is { } after) Require.Within(after, 0.1, 100_000, $"{field}.afterMin");
         if (Seen == SeenState.Turned && AfterMin is null) throw new RefusedException($"{field}.afterMin", "Say how many minutes after the parts met it turned.");
         if (PhotoId is { } photo && (photo.Length is 0 or > 64)) throw new RefusedException($"{field}.photoId", "Name the photo.");

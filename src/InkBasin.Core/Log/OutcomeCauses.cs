@@ -35,8 +35,9 @@ public sealed record LikelyCause(string Kind, Evidence Evidence, double Weight, 
 /// <param name="DeeperThanSafe">Whether it was deeper than is safe here.</param>
 /// <param name="Covered">Whether it was to be covered.</param>
 /// <param name="IsFirst">Whether it is the first layer.</param>
+/// <param name="SurfacePeakC">Hottest reading of its surface, at the bench or after it, °C; null without one.</param>
 public sealed record OutcomeCase(
-    SessionRecord? Session, IReadOnlyList<int> Cups, double? Coldest48hC, bool? PlasterDry, int PorousThings, double? HoursAfterUnder, double? WindowToH, bool DeeperThanSafe, bool Covered, bool IsFirst);
+    SessionRecord? Session, IReadOnlyList<int> Cups, double? Coldest48hC, bool? PlasterDry, int PorousThings, double? HoursAfterUnder, double? WindowToH, bool DeeperThanSafe, bool Covered, bool IsFirst, double? SurfacePeakC = null);
 
 /// <summary>
 /// Ranks what may have caused an outcome by what the record holds. Each cause of an outcome has a share that practice gives it (assumed), which counts in full where it
@@ -131,7 +132,7 @@ public static class OutcomeCauses
     {
         const string Next = "Thinner layers, a cooler room, the cover off until it has gelled.";
         if (of.Session is not { } session || session.PeakC is not { } peak) return null;
-        if (session.HottestC is not { } hottest) return Found("hot", Evidence.Unknown, "Heat", "Nobody read the surface while it cured.", Next);
+        if (new[] { session.HottestC, of.SurfacePeakC }.Max() is not { } hottest) return Found("hot", Evidence.Unknown, "Heat", "Nobody read the surface while it cured.", Next);
         return hottest > peak ? Found("hot", Evidence.Measured, "Heat", $"Its surface came to {hottest:0} °C; the plan reckoned {peak:0} at most inside it.", Next) : null;
     }
 

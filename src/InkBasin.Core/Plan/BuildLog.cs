@@ -9,7 +9,9 @@ namespace InkBasin.Core.Plan;
 /// <param name="Corrected">As it reads with that.</param>
 /// <param name="Causes">Likely causes of an outcome, the likeliest first.</param>
 /// <param name="Review">A session looked back on, in lines; empty for other entries.</param>
-public sealed record ReadEntry(LogEntry Entry, LogEntry Corrected, IReadOnlyList<LikelyCause> Causes, IReadOnlyList<string> Review);
+/// <param name="Surface">How warm the surface of a session's pour became; null without readings.</param>
+/// <param name="ShownAt">The session entry whose curve shows this reading of a surface; null for all else.</param>
+public sealed record ReadEntry(LogEntry Entry, LogEntry Corrected, IReadOnlyList<LikelyCause> Causes, IReadOnlyList<string> Review, SurfaceCurve? Surface = null, string? ShownAt = null);
 
 /// <summary>The log of a build, read; and what is learnt from the logs of a shop.</summary>
 public static class BuildLog
@@ -21,10 +23,15 @@ public static class BuildLog
     public static IReadOnlyList<ReadEntry> Of(BuildAnswers answers)
     {
         ArgumentNullException.ThrowIfNull(answers);
-        return [.. answers.Build.Log.OrderByDescending(entry => entry.At).Select(entry =>
+        List<LogEntry> log = [.. answers.Build.Log.Select(entry => entry.Corrected())];
+        return [.. answers.Build.Log.Zip(log).OrderByDescending(one => one.First.At).Select(one =>
         {
-            var corrected = entry.Corrected();
-            return new ReadEntry(entry, corrected, corrected is { Outcome: { } outcome, WaterId: { } waterId, Layer: { } layer } ? OutcomeCauses.Of(outcome, CaseOf(answers, waterId, layer)) : [], Review(corrected));
+            var (entry, corrected) = one;
+            return new ReadEntry(entry, corrected, corrected is { Outcome: { } outcome, WaterId: { } waterId, Layer: { } layer } ? OutcomeCauses.Of(outcome, CaseOf(answers, waterId, layer)) : [], Review(corrected))
+            {
+                Surface = corrected.Session is { } session ? SurfaceCurve.Of(session, log) : null,
+                ShownAt = corrected is { SurfaceC: not null, Text: null } ? log.FirstOrDefault(other => other.Session?.Poured.Any(part => part.WaterId == corrected.WaterId && part.Layer == corrected.Layer) == true)?.Id : null,
+            };
         })];
     }
 
@@ -119,7 +126,8 @@ public static class BuildLog
             below is null ? null : below.RecoatToH - below.PourH,
             planned?.Cure.Standing == Standing.Stop,
             build.Care.Covered,
-            layer == 1);
+            layer == 1,
+            session is null ? null : SurfaceCurve.Of(session, build.Log.Select(one => one.Corrected()))?.Peak.SurfaceC);
     }
 
     private static List<string> Review(LogEntry entry)

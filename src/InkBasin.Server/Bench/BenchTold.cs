@@ -23,7 +23,8 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
     /// <returns>What could not be told, in words; empty when all was.</returns>
     public async Task<IReadOnlyList<string>> TellAsync(StoredSession session, CancellationToken cancel)
     {
-        if (session.Rehearsal is not null || session.Told) return [];
+        if (session.Rehearsal is not null) return [];
+        if (session.Told) return await TellLateAsync(session, cancel);
         var (state, untold) = (session.State, new List<string>());
         foreach (var layer in state.Poured) untold.AddRange(await TellAsync(session, state, layer, cancel));
         if (state.EndedAt is null) return untold;
@@ -74,22 +75,43 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
             {
                 Id = $"turned-{session.Id:N}-{cup.Number}", At = cup.TurnedAt!.Value, WaterId = first.WaterId, Layer = first.Layer, Seen = SeenState.Turned, AfterMin = Math.Max(0.1, (cup.TurnedAt!.Value - cup.MetAt!.Value).TotalMinutes),
             }),
-            .. session.State.Cups.Where(cup => cup is { MetAt: not null, TurnedAt: not null }).Select(cup => new LogEntry
-            {
-                Id = $"turned-{session.Id:N}-{cup.Number}", At = cup.TurnedAt!.Value, WaterId = first.WaterId, Layer = first.Layer, Seen = SeenState.Turned, AfterMin = Math.Max(0.1, (cup.TurnedAt!.Value - cup.MetAt!.Value).TotalMinutes),
-            }),
             .. session.Events.OfType<BenchNote>().Select((note, i) => new LogEntry { Id = $"note-{session.Id:N}-{i}", At = note.At, WaterId = first.WaterId, Layer = first.Layer, Text = note.Text }),
             .. session.Events.OfType<BenchPhoto>().Select((photo, i) => new LogEntry { Id = $"photo-{session.Id:N}-{i}", At = photo.At, WaterId = first.WaterId, Layer = first.Layer, PhotoId = photo.AttachmentId }),
         ];
+        return await WriteAsync(session.BuildId, [.. entries, .. LateReadings(session)], cancel);
+    }
+
+    // A cure goes on for hours after the hand has left: what room sensor and thermometer still read is added to what was told.
+    private async Task<IReadOnlyList<string>> TellLateAsync(StoredSession session, CancellationToken cancel)
+    {
+        if (session.Events.Count == 0 || session.Events[^1] is not (RoomRead or SurfaceRead)) return [];
+        return [.. await TellRoomAsync(session, cancel), .. await WriteAsync(session.BuildId, LateReadings(session), cancel)];
+    }
+
+    private static IEnumerable<LogEntry> LateReadings(StoredSession session)
+    {
+        var state = session.State;
+        if (state.Poured.Count == 0) return [];
+        var last = state.Poured.MaxBy(layer => layer.At)!;
+        return session.Events.OfType<SurfaceRead>().Where(read => read.At > state.EndedAt).Select((read, i) => new LogEntry { Id = $"surface-{session.Id:N}-{i}", At = read.At, WaterId = last.WaterId, Layer = last.Layer, SurfaceC = read.SurfaceC });
+    }
+
+    private async Task<IReadOnlyList<string>> WriteAsync(Guid buildId, IEnumerable<LogEntry> entries, CancellationToken cancel)
+    {
         foreach (var entry in entries)
         {
-            var untold = await EditAsync(session.BuildId, "the log", build =>
-                build.Log.Any(one => one.Id == entry.Id) ? null : new WriteLog(build.Waters.Any(water => water.Id == entry.WaterId) ? entry : entry with { WaterId = null, Layer = null, Seen = null, Text = entry.Text ?? (entry.Seen is null ? null : "A cup turned.") }), cancel);
+            var untold = await EditAsync(buildId, "the log", build =>
+                build.Log.Any(one => one.Id == entry.Id) ? null : build.Waters.Any(water => water.Id == entry.WaterId) ? new WriteLog(entry) : Elsewhere(entry) is { } words ? new WriteLog(words) : null, cancel);
             if (untold.Count > 0) return untold;
         }
 
         return [];
     }
+
+    // The water is gone: what is said of the pour itself stays, what was read of it alone does not.
+    private static LogEntry? Elsewhere(LogEntry entry) => entry.SurfaceC is not null
+        ? null
+        : entry with { WaterId = null, Layer = null, Seen = null, Text = entry.Text ?? (entry.Seen is null ? null : "A cup turned.") };
 
     private async Task<IReadOnlyList<string>> TellRoomAsync(StoredSession session, CancellationToken cancel)
     {

@@ -24,6 +24,7 @@ namespace InkBasin.Server.Bench;
 /// <param name="Holder">The device that may go on with it.</param>
 /// <param name="Ask">The device that asks for it.</param>
 /// <param name="Untold">What the build could not be told.</param>
+/// <param name="Away">What the device says while it goes on by itself.</param>
 /// <param name="Review">The look back; null while it goes on.</param>
 public sealed record BenchView(
     Guid Id,
@@ -45,6 +46,7 @@ public sealed record BenchView(
     BenchDevice? Holder,
     HoldAsk? Ask,
     IReadOnlyList<string> Untold,
+    AwayWords Away,
     SessionReview? Review);
 
 /// <summary>Makes views of sessions.</summary>
@@ -56,7 +58,7 @@ internal sealed class BenchViews(BenchHolds holds, TimeProvider time)
         var said = BenchNotices.Of(script, state, now);
         return new BenchView(
             session.Id, session.BuildId, script.Title, script.ProductName, script.InkName, session.OpenedAt, now, session.Rehearsal?.Speed ?? 1, session.Rehearsal is not null, script.TimeZone, script.ByScale, script.Mixes,
-            state, said.Notices, said.ChangesAt, session.Rehearsal?.Signs(state) ?? [], session.Holder, holds.AskOf(session.Id), untold ?? [],
+            state, said.Notices, said.ChangesAt, session.Rehearsal?.Signs(state) ?? [], session.Holder, holds.AskOf(session.Id), untold ?? [], BenchNotices.Away,
             state.EndedAt is null ? null : SessionReview.Of(script, session.OpenedAt, state, now));
     }
 }

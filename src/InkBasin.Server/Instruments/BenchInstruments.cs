@@ -12,7 +12,8 @@ namespace InkBasin.Server.Instruments;
 /// <param name="Reading">What it shows; null while it does not answer.</param>
 /// <param name="HumidityPercent">Of a room sensor; null for others.</param>
 /// <param name="Says">What its figure means at the open step; null where it needs no words.</param>
-public sealed record InstrumentState(string Id, string Name, string Kind, bool IsSimulated, InstrumentReading? Reading, double? HumidityPercent, Notice? Says = null);
+/// <param name="Touch">Whether part two touches part one by it; null where that cannot be told.</param>
+public sealed record InstrumentState(string Id, string Name, string Kind, bool IsSimulated, InstrumentReading? Reading, double? HumidityPercent, Notice? Says = null, Touch? Touch = null);
 
 /// <summary>The instruments a session is gone through with: those at hand; for a rehearsal stand-ins of its own.</summary>
 internal sealed class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IRoomSensor room, IContactFreeThermometer thermometer, ILaserLevel laser, TimeProvider time)
@@ -22,7 +23,7 @@ internal sealed class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IR
     {
         var state = session.State;
         var all = session.Rehearsal is { } rehearsal ? RehearsalStandIns.Read(session.Script, state, rehearsal, session.Now(time.GetUtcNow())) : await ReadAsync(cancel);
-        return [.. all.Select(one => one.Kind == "scale" ? one with { Says = ScaleSays.Of(session.Script, state, one.Reading?.Value) } : one)];
+        return [.. all.Select(one => one.Kind == "scale" ? one with { Says = ScaleSays.Of(session.Script, state, one.Reading?.Value), Touch = ScaleSays.TouchOf(session.Script, state, one.Reading?.Value) } : one)];
     }
 
     private async Task<IReadOnlyList<InstrumentState>> ReadAsync(CancellationToken cancel)
@@ -58,6 +59,9 @@ internal static class RehearsalStandIns
     private const double GPerS = 5;
     private const double LeastS = 8;
 
+    // Until the bottle is tilted the scale stands at nought.
+    private const double TiltS = 2;
+
     // How far it comes past the mark: by itself, and on request.
     private const double HandG = 0.15;
     private const double OvershootShare = 0.06;
@@ -87,11 +91,11 @@ internal static class RehearsalStandIns
         var over = rehearsal.Mishaps.Any(one => one.Kind == Mishap.Overshoot && one.At <= now && one.At >= state.Since.AddMinutes(-5) && step.Kind is BenchStepKind.PartOne or BenchStepKind.PartTwo && !step.Id.Contains("-more-", StringComparison.Ordinal) && Takes(state, one));
         var final = Math.Max(GraduationG, target + (over ? target * OvershootShare : HandG * Normal(rehearsal.Seed, step.Id)));
         var takes = Math.Max(LeastS, target / GPerS);
-        var share = Math.Clamp((now - state.Since).TotalSeconds / takes, 0, 1);
+        var share = Math.Clamp(((now - state.Since).TotalSeconds - TiltS) / takes, 0, 1);
 
         // Quickly at first, a thin stream at the end.
         var poured = final * (1 - Math.Pow(1 - share, 1.8));
-        var wavers = share < 1 ? 0.15 * Normal(rehearsal.Seed, $"{step.Id}{now.Ticks / TimeSpan.TicksPerSecond}") : 0;
+        var wavers = share is > 0 and < 1 ? 0.15 * Normal(rehearsal.Seed, $"{step.Id}{now.Ticks / TimeSpan.TicksPerSecond}") : 0;
         return (Math.Max(0, poured + wavers), share >= 1);
     }
 

@@ -28,7 +28,7 @@ public class BuildDatesTests
     private static SessionRecord Session()
     {
         var walk = new BenchWalk(BenchWalk.Creek).To("1-pour-1");
-        walk.Take(new DamGaveWay("l", walk.Now)).Wait(2).Take(new DamHolds("h", walk.Now)).ToEnd();
+        walk.Take(new DamGaveWay("l", walk.Now)).Wait(2).Take(new DamHolds("h", walk.Now)).Take(new SurfaceRead("s", walk.Now, 25)).ToEnd();
         var session = SessionRecord.Of(walk.Script, Samples.Evening, walk.Events);
         return session with { Cups = [session.Cups[0] with { GivenUpAt = Samples.Evening, TurnedAt = Samples.Evening }] };
     }

@@ -121,6 +121,9 @@ public class LogEntryTests
         Assert.Contains("as learnt here from 7", taught.Workings["times"].Source, StringComparison.Ordinal);
         Assert.Contains("as learnt here from 7", taught.Workings["heat"].Source, StringComparison.Ordinal);
         Assert.Contains(taught.Workings["heat"].Inputs, input => input.Name == "gel time, as learnt here");
+        string WaitOf(Build build) => BuildDays.StepsOf(Planner.Answers(build, Stores.Examples), Samples.Evening.AddDays(-1)).First(step => step.Kind == Core.Days.BuildStepKind.Pour).WaitFrom;
+        Assert.EndsWith("by the sheet and this room", WaitOf(Samples.Creek), StringComparison.Ordinal);
+        Assert.EndsWith("times to recoat and firm × 1.50 as learnt here from 7", WaitOf(Samples.Creek with { Learnt = [Taken(LessonKind.Firm, 1.5, "coating-epoxy")] }), StringComparison.Ordinal);
 
         // A test of its own water says more than other beds.
         var tested = Planner.Plan(Samples.Creek with { WaterTests = [Samples.Test], Learnt = [Taken(LessonKind.Volume, 1.1)] }, Stores.Examples).Waters[0];

@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { BuildCheck } from '../api/types';
-import { keyOf, useDue } from './useDue';
+import { freshOf, keyOf, tellSystem } from './fresh';
+import { useDue } from './useDue';
 
 const SHOWN_MS = 30_000;
 
@@ -14,13 +15,11 @@ export function AfterCare() {
   const [fresh, setFresh] = useState<BuildCheck | null>(null);
   useEffect(() => {
     if (due === undefined) return;
-    // What was due before the page was opened waits under its head.
-    const next = due.find((one) => Date.parse(one.check.at) >= opened.current && !known.current.has(keyOf(one)));
+    const next = freshOf(due, opened.current, known.current);
     for (const one of due) known.current.add(keyOf(one));
     if (next === undefined) return;
     setFresh(next);
-    if ('Notification' in window && Notification.permission === 'granted' && document.visibilityState !== 'visible')
-      new Notification(next.buildName, { body: next.check.sentence, tag: keyOf(next) });
+    tellSystem(next);
   }, [due]);
   useEffect(() => {
     if (fresh === null) return;

@@ -3,12 +3,11 @@ import { useMemo } from 'react';
 import { create } from 'zustand';
 import { answer, api } from '../api/client';
 import type { BuildCheck } from '../api/types';
+import { keyOf } from './fresh';
 
 const KEY = 'ink-basin.seen-checks';
 const EACH_MS = 60_000;
 const MOST_KEPT = 400;
-
-export const keyOf = ({ buildId, check }: BuildCheck) => `${buildId}/${check.key}`;
 
 const useSeen = create<{ seen: string[]; see: (key: string) => void }>((set) => ({
   seen: (localStorage.getItem(KEY) ?? '').split(' ').filter((key) => key !== ''),

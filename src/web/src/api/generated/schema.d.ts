@@ -6195,6 +6195,23 @@ export interface components {
             is: null | components["schemas"]["StrategyTrade"];
             stop: null | components["schemas"]["Notice"];
         };
+        /** @description What a device says while it goes on by itself, the server being away: without numbers, as nothing is reckoned for it then. */
+        AwayWords: {
+            /** @description Of a cup past its time. */
+            pastItsTime: string;
+            /** @description Of a cup that has turned. */
+            turned: string;
+            /** @description Of a cup that would come to more than the sheet mixes. */
+            overTheBatch: string;
+            /** @description Of a cup off the sheet's ratio. */
+            ratioOff: string;
+            /** @description Of part two where part one came to something else. */
+            partTwoFollows: string;
+            /** @description The title of more of part one. */
+            moreOne: string;
+            /** @description The title of more of part two. */
+            moreTwo: string;
+        };
         /** @description The answer of /api/calc/basin. */
         BasinAnswer: {
             /** Format: double */
@@ -6437,7 +6454,7 @@ export interface components {
             name: string;
         };
         /** @description Something that happened at the bench. They are only ever added to: where a session stands follows from all of them in order. */
-        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventCupGivenUp"] | components["schemas"]["BenchEventCupTurned"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
+        BenchEvent: components["schemas"]["BenchEventStepDone"] | components["schemas"]["BenchEventStepBack"] | components["schemas"]["BenchEventCupMet"] | components["schemas"]["BenchEventCupGivenUp"] | components["schemas"]["BenchEventCupTurned"] | components["schemas"]["BenchEventDamGaveWay"] | components["schemas"]["BenchEventDamHolds"] | components["schemas"]["BenchEventBenchNote"] | components["schemas"]["BenchEventBenchPhoto"] | components["schemas"]["BenchEventRoomRead"] | components["schemas"]["BenchEventSurfaceRead"] | components["schemas"]["BenchEventSessionEnded"];
         /** @description Anything else, in words. */
         BenchEventBenchNote: {
             /** @enum {string} */
@@ -6470,6 +6487,23 @@ export interface components {
         BenchEventCupGivenUp: {
             /** @enum {string} */
             kind: "givenUp";
+            /**
+             * Format: int32
+             * @description Which, from 1.
+             */
+            cup: number;
+            /** @description The device's own mark for it: sent again it is not made twice. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When, by the session's clock.
+             */
+            at: string;
+        };
+        /** @description The first drops of part two are in: from here on the cup cures, though its step goes on. */
+        BenchEventCupMet: {
+            /** @enum {string} */
+            kind: "met";
             /**
              * Format: int32
              * @description Which, from 1.
@@ -6782,16 +6816,8 @@ export interface components {
              * @description The room as it was last read, °C; null when not.
              */
             roomC: null | number;
-            /**
-             * Format: double
-             * @description Hottest reading of the surface, °C; null without one.
-             */
-            hottestC: null | number;
-            /**
-             * Format: double
-             * @description The last reading of the surface, °C.
-             */
-            surfaceC: null | number;
+            /** @description Readings of the surface of the pour, oldest first. */
+            surface: components["schemas"]["SurfaceReading"][];
             /**
              * Format: date-time
              * @description When it ended; null while it goes on.
@@ -6799,6 +6825,16 @@ export interface components {
             endedAt: null | string;
             /** @description Whether it ended before its last step. */
             endedEarly: boolean;
+            /**
+             * Format: double
+             * @description Hottest reading of the surface, °C; null without one.
+             */
+            hottestC: null | number;
+            /**
+             * Format: double
+             * @description The last reading of the surface, °C; null without one.
+             */
+            surfaceC: null | number;
             /** @description The open step; null when all are done or the session has ended. */
             step: components["schemas"]["BenchStep"];
             /** @description The leak that is open; null when none. */
@@ -6957,6 +6993,8 @@ export interface components {
             ask: null | components["schemas"]["HoldAsk"];
             /** @description What the build could not be told. */
             untold: string[];
+            /** @description What the device says while it goes on by itself. */
+            away: components["schemas"]["AwayWords"];
             review: null | components["schemas"]["SessionReview"];
         };
         /** @description The board everything stands on. */
@@ -7824,6 +7862,19 @@ export interface components {
              * @description Least cure in the fresh layer.
              */
             minCure: number;
+        };
+        /** @description A reading of a pour's surface. */
+        CurvePoint: {
+            /**
+             * Format: double
+             * @description Hours after the last of it was poured, 0 and more.
+             */
+            afterH: number;
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            surfaceC: number;
         };
         /** @description A point of a given curve. */
         CurvePointRequest: {
@@ -9904,6 +9955,7 @@ export interface components {
              */
             humidityPercent: null | number;
             says: null | components["schemas"]["Notice"];
+            touch: null | components["schemas"]["Touch"];
         };
         /** @description Ground left standing in a channel. */
         Island: {
@@ -10627,7 +10679,7 @@ export interface components {
         };
         /**
          * @description An entry of a build's log. Nothing in it is changed: what was wrong is put right beside it, with its reason. It holds one of: a session, how a layer turned out,
-         *     a state that was seen, a photo, words.
+         *     a state that was seen, a reading of its surface, a photo, words.
          */
         LogEntry: {
             /** @description Identity within the build; never reused. */
@@ -10649,6 +10701,11 @@ export interface components {
             session: null | components["schemas"]["SessionRecord"];
             outcome: null | components["schemas"]["Outcome"];
             seen: null | components["schemas"]["SeenState"];
+            /**
+             * Format: double
+             * @description The surface as it was read without touching it, °C.
+             */
+            surfaceC: null | number;
             /**
              * Format: double
              * @description How long after the pour, or for a cup after the parts met, that was, minutes; null where the entry's time says it.
@@ -12081,6 +12138,9 @@ export interface components {
             causes: components["schemas"]["LikelyCause"][];
             /** @description A session looked back on, in lines; empty for other entries. */
             review: string[];
+            surface: null | components["schemas"]["SurfaceCurve"];
+            /** @description The session entry whose curve shows this reading of a surface; null for all else. */
+            shownAt: null | string;
         };
         /** @description Heights read from a file, and the step that would lay them down. */
         ReadGridAnswer: {
@@ -12620,6 +12680,8 @@ export interface components {
              * @description How late the latest of them came, minutes; 0 when none was late.
              */
             latestLookMin: number;
+            /** @description Readings of the surface of the pour, oldest first; none in records of before they were kept. */
+            surface: components["schemas"]["SurfaceReading"][];
         };
         /** @description A session looked back on. */
         SessionReview: {
@@ -13309,6 +13371,20 @@ export interface components {
          * @enum {unknown}
          */
         StrokeKind: "rise" | "scoop" | "smooth" | "roughen" | "level";
+        /** @description How warm the surface of a session's pour became, from its readings at the bench and those written into the log afterwards. */
+        SurfaceCurve: {
+            /** @description The readings, in the order of time; at least one. */
+            points: components["schemas"]["CurvePoint"][];
+            /** @description The hottest of them. */
+            peak: components["schemas"]["CurvePoint"];
+            /** @description Whether it was read cooler after its peak: before that the true peak may still come. */
+            falls: boolean;
+            /**
+             * Format: double
+             * @description Hottest it was to become inside, °C; null for what does not react by itself.
+             */
+            plannedPeakC: null | number;
+        };
         /** @description What can be done to the last layer while it sets. */
         SurfacePlan: {
             /** @description Waves to scale. */
@@ -13355,6 +13431,19 @@ export interface components {
             sentence: string;
             /** @description How it came about. */
             working: components["schemas"]["Working"];
+        };
+        /** @description The surface of a pour as it was read without touching it. */
+        SurfaceReading: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            surfaceC: number;
         };
         /** @description What the depths measured in a bed say of it. */
         SurveyFigures: {
@@ -13650,6 +13739,8 @@ export interface components {
             /** @description '#rrggbb' where it is so deep: one for each of IReadOnlyList&lt;double&gt; WaterLook.Shares of the deepest. */
             colours: string[];
         };
+        /** @enum {unknown} */
+        Touch: "nought" | "firstDrop";
         /** @description A photo or sketch of the place from above, laid under the Sheet to trace from. It shapes nothing. */
         TracePhoto: {
             /** @description Id of the picture as it is kept. */

@@ -5,14 +5,27 @@ import type { BenchView } from '../../api/types';
 import { StandingMark } from '../../slip/StandingMark';
 import { lasting, when } from '../../slip/words';
 import { knownZone, onWall } from '../../units/clock';
-import { formatMass } from '../../units/units';
+import { formatMass, formatReading } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
+import { useInstruments } from './useInstruments';
+import type { Session } from './useSession';
 
 /** The session looked back on: what happened, what it cost, how it could have gone. */
-export function ReviewView({ view }: { view: BenchView }) {
+export function ReviewView({ session, view }: { session: Session; view: BenchView }) {
   const units = useUnits();
+  const instruments = useInstruments(session);
   const { review } = view;
-  if (review === null) return null;
+  const surface = view.isRehearsal ? null : instruments.of('surface');
+  if (review === null)
+    return (
+      <main className="bench-review">
+        <h1>It is over</h1>
+        <p>
+          The server has not heard of all of it yet: it is kept on this device and told when the server is back. Then
+          follows the look back.
+        </p>
+      </main>
+    );
   return (
     <main className="bench-review">
       <h1>{view.isRehearsal ? 'The rehearsal looked back on' : 'The session looked back on'}</h1>
@@ -37,6 +50,12 @@ export function ReviewView({ view }: { view: BenchView }) {
           Not told to the build: {what}
         </p>
       ))}
+      {surface !== null && view.state.poured.length > 0 && (
+        <p>
+          As long as this page is open the {surface.name.toLowerCase()} goes on being read for the log
+          {surface.reading !== null && `; it shows ${formatReading(surface.reading.value, units)} now`}.
+        </p>
+      )}
       {!view.isRehearsal && <LateChecks view={view} />}
       <Link className="btn btn-primary btn-lg" to={`/builds/${view.buildId}/${view.isRehearsal ? 'bench' : 'log'}`}>
         {view.isRehearsal ? 'Back to the bench' : 'To the log'}

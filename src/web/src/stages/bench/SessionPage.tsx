@@ -13,6 +13,7 @@ import { PotClocks } from './PotClock';
 import { RehearsalBar } from './RehearsalBar';
 import { RescueCard } from './RescueCard';
 import { ReviewView } from './ReviewView';
+import { saidAway } from './foretold';
 import { SessionButtons } from './SessionButtons';
 import { isMeasured, StepView, type Measured } from './StepView';
 import { useAwake } from './useAwake';
@@ -51,13 +52,16 @@ function AtTheBench({ id }: { id: string }) {
         )}
       </main>
     );
-  return view.state.endedAt !== null ? <ReviewView view={view} /> : <Walk session={session} />;
+  return view.state.endedAt !== null ? <ReviewView session={session} view={view} /> : <Walk session={session} />;
 }
 
-function Walk({ session }: { session: Session }) {
-  const { view, holds, happen, now } = session;
+function Walk({ session: told }: { session: Session }) {
+  const { holds, happen, now } = told;
   const units = useUnits();
   const at = useTick(now);
+  // While the server is away its words age: what this device can tell by itself stands in their place.
+  const view = told.view !== null && told.offline ? { ...told.view, notices: saidAway(told.view, at) } : told.view;
+  const session = { ...told, view };
   const [cues, setCues] = useState(keptCues);
   const [panel, setPanel] = useState(false);
   const [typed, setTyped] = useState('');
@@ -188,6 +192,7 @@ function Walk({ session }: { session: Session }) {
               onTyped={setTyped}
               counted={counted}
               onCount={setCounted}
+              onMet={holds ? () => happen({ kind: 'met', cup: step.cup }) : null}
             />
             <div className="session-said" aria-live="polite">
               {said.map((notice) => (

@@ -3,6 +3,7 @@ import type { BenchStep, BenchView, InstrumentState } from '../../api/types';
 import { onWall, timeOfDay } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume, parseQuantity } from '../../units/units';
+import { whereOn } from '../../slip/words';
 import { clock } from './time';
 
 export interface Measured {
@@ -22,6 +23,8 @@ interface Props {
   onTyped: (text: string) => void;
   counted: number;
   onCount: (count: number) => void;
+  /** Starts the cup's clock at the first drops of part two; null for who only watches. */
+  onMet: (() => void) | null;
 }
 
 const WEIGHED = new Set<BenchStep['kind']>(['partOne', 'partTwo', 'moreOne']);
@@ -35,7 +38,8 @@ export const isMeasured = (step: BenchStep, byScale: boolean) =>
   (WEIGHED.has(step.kind) && byScale) || step.kind === 'over' || step.kind === 'empty' || step.kind === 'level';
 
 /** One thing at a time: what it is, one large figure, how to go about it. */
-export function StepView({ view, step, at, zone, scale, line, typed, onTyped, counted, onCount }: Props) {
+export function StepView(props: Props) {
+  const { view, step, at, zone, scale, line, typed, onTyped, counted, onCount, onMet } = props;
   const units = useUnits();
   const since = Date.parse(view.state.since);
   let figure: ReactNode = null;
@@ -52,7 +56,8 @@ export function StepView({ view, step, at, zone, scale, line, typed, onTyped, co
       shown === null ? (
         <>
           <p className="bench-slow">
-            A thin stream from {grams(step.slowFromG ?? target, units)} {units.mass}.
+            A thin stream from {grams(step.slowFromG ?? target, units)} {units.mass}
+            {step.targetMl !== null && `; by the cup’s marks ${formatVolume(step.targetMl, units)} ${units.volume}`}.
           </p>
           <Typed label="What the scale shows now" unit={units.mass} text={typed} onText={onTyped} />
         </>
@@ -148,6 +153,7 @@ export function StepView({ view, step, at, zone, scale, line, typed, onTyped, co
       </>
     );
   }
+  const unmet = step.kind === 'partTwo' && view.state.cups[step.cup - 1]?.metAt === null && onMet !== null;
   const says = WEIGHED.has(step.kind) && view.byScale ? (scale?.says ?? null) : null;
   return (
     <div className={`bench-step step-${step.kind}`}>
@@ -160,7 +166,13 @@ export function StepView({ view, step, at, zone, scale, line, typed, onTyped, co
         </ul>
       )}
       {figure}
+      {step.at !== null && <p className="bench-where">{whereOn(step.at, units)}</p>}
       {note}
+      {unmet && (scale?.reading == null || !view.byScale) && (
+        <button type="button" className="bench-take" onClick={onMet}>
+          Its first drops are in: start the clock
+        </button>
+      )}
       {says !== null && <p className={`bench-says says-${says.standing}`}>{says.sentence}</p>}
       <p className="bench-say">{step.say}</p>
     </div>

@@ -4,6 +4,7 @@ import type { Session } from './useSession';
 
 const KEY = 'ink-basin.bench.instruments';
 const EACH_MS = 20 * 60_000;
+const AFTER_MS = 48 * 3_600_000;
 const ROOM_C = 1;
 const SURFACE_C = 2;
 
@@ -30,8 +31,11 @@ export function useInstruments({ view, readings, holds, now, happen }: Session):
   const room = of('room');
   const surface = of('surface');
   const noted = useRef<Record<string, { at: number; value: number }>>({});
-  const going = view !== null && holds && view.state.endedAt === null;
   const poured = (view?.state.poured.length ?? 0) > 0;
+  // A cure goes on for hours after the last step; of a rehearsal nothing is kept.
+  const ended = view?.state.endedAt ?? null;
+  const cures = ended !== null && !rehearsal && poured && now() - Date.parse(ended) < AFTER_MS;
+  const going = view !== null && holds && (ended === null || cures);
   useEffect(() => {
     if (!going) return;
     const note = (kind: 'room' | 'surface', one: InstrumentState | null, far: number) => {
@@ -46,5 +50,17 @@ export function useInstruments({ view, readings, holds, now, happen }: Session):
     note('room', room, ROOM_C);
     if (poured) note('surface', surface, SURFACE_C);
   }, [going, poured, room, surface, now, happen]);
+  const step = view?.state.steps[view.state.at];
+  const scale = of('scale');
+  const nought = useRef<string | null>(null);
+  // The parts meet where the scale rises from nought to the first of part two; a scale that was not at nought at this step tells nothing.
+  useEffect(() => {
+    if (!going || step === undefined || scale?.touch == null) return;
+    if (scale.touch === 'nought') nought.current = step.id;
+    else if (nought.current === step.id) {
+      nought.current = null;
+      happen({ kind: 'met', cup: step.cup });
+    }
+  }, [going, step, scale, happen]);
   return { of, uses, use };
 }

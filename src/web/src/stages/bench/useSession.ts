@@ -3,7 +3,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../../api/client';
 import type { BenchDevice, BenchEvent, BenchView, InstrumentState, Mishap } from '../../api/types';
 import { thisDevice } from './device';
-import { foretold, keepWaiting, mark, waiting } from './happened';
+import { foretold } from './foretold';
+import { keepWaiting, mark, waiting } from './happened';
 
 const AGAIN_MS = 1500;
 

@@ -5,8 +5,9 @@ import { useDesk } from '../../desk/DeskContext';
 import { OptionalField, TextField } from '../../slip/fields';
 import { lasting, when } from '../../slip/words';
 import type { WallClock } from '../../units/clock';
-import { formatQuantity, unitOf } from '../../units/units';
+import { formatQuantity, formatReading, unitOf } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
+import { SurfaceCurveView } from './SurfaceCurveView';
 import { figuresOf, headOf } from './words';
 
 const EVIDENCE = ['nobody measured it', 'noted', 'measured'];
@@ -14,6 +15,7 @@ const EVIDENCE = ['nobody measured it', 'noted', 'measured'];
 /** An entry of the log: what it says now, and beside it what it said first. */
 export function EntryView({ read, waterName, now }: { read: ReadEntry; waterName: string; now: WallClock }) {
   const { entry, corrected, causes, review } = read;
+  const units = useUnits();
   const [mending, setMending] = useState(false);
   return (
     <li
@@ -28,6 +30,7 @@ export function EntryView({ read, waterName, now }: { read: ReadEntry; waterName
             {waterName}
             {entry.layer !== null && `, layer ${entry.layer}`}
             {entry.afterMin !== null && `, after ${lasting(entry.afterMin)}`}
+            {entry.surfaceC !== null && `, surface ${formatReading(entry.surfaceC, units)}`}
           </span>
         )}
         {entry.session !== null && (
@@ -51,6 +54,7 @@ export function EntryView({ read, waterName, now }: { read: ReadEntry; waterName
           ))}
         </ul>
       )}
+      {read.surface !== null && <SurfaceCurveView curve={read.surface} />}
       {causes.length > 0 && (
         <ol className="log-causes" aria-label="Likely causes">
           {causes.map((cause) => (

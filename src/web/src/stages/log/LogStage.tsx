@@ -19,7 +19,9 @@ export function LogStage({ messages }: { messages: ReactNode }) {
     placeholderData: (before) => before,
   });
   const nameOf = (waterId: string | null) => build.waters.find((water) => water.id === waterId)?.name ?? '';
-  const entries = data?.filter((read) => found(read, nameOf(read.entry.waterId), words)) ?? [];
+  // A reading of a surface stands in its session's curve.
+  const told = data?.filter((read) => read.shownAt === null);
+  const entries = told?.filter((read) => found(read, nameOf(read.entry.waterId), words)) ?? [];
   return (
     <>
       <main className="log-sheet">
@@ -32,9 +34,9 @@ export function LogStage({ messages }: { messages: ReactNode }) {
             placeholder="a water, a date, ratio, soft, a name"
             onChange={(event) => setWords(event.target.value)}
           />
-          {data !== undefined && (
+          {told !== undefined && (
             <span className="quiet">
-              {words.trim() === '' ? `${data.length} entries` : `${entries.length} of ${data.length}`}
+              {words.trim() === '' ? `${told.length} entries` : `${entries.length} of ${told.length}`}
             </span>
           )}
         </div>

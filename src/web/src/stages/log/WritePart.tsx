@@ -18,6 +18,7 @@ const NOTHING: LogEntry = {
   session: null,
   outcome: null,
   seen: null,
+  surfaceC: null,
   afterMin: null,
   photoId: null,
   corrections: [],
@@ -35,6 +36,7 @@ export function WritePart() {
   const [outcome, setOutcome] = useState<Outcome>('clear');
   const [seen, setSeen] = useState<SeenState>('gelled');
   const [afterMin, setAfterMin] = useState<number | null>(null);
+  const [surfaceC, setSurfaceC] = useState<number | null>(null);
   const [text, setText] = useState('');
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -55,6 +57,7 @@ export function WritePart() {
     if (kept) {
       setText('');
       setAfterMin(null);
+      setSurfaceC(null);
     }
   };
   const photo = (file: File) => {
@@ -120,6 +123,11 @@ export function WritePart() {
             onClick={() => void write({ seen, afterMin })}
           >
             Note what was seen
+          </Button>
+          <h3>Its surface, without touching it</h3>
+          <OptionalField label="It shows now" quantity="temperature" value={surfaceC} onChange={setSurfaceC} />
+          <Button size="sm" disabled={surfaceC === null} onClick={() => void write({ surfaceC })}>
+            Note how warm it is
           </Button>
         </>
       )}

@@ -21,6 +21,7 @@ export function headOf(entry: LogEntry): string {
     return entry.session.endedEarly ? `${entry.session.title}, ended early` : entry.session.title;
   if (entry.outcome !== null) return OUTCOMES.find((one) => one.value === entry.outcome)?.label ?? '';
   if (entry.seen !== null) return SEEN.find((one) => one.value === entry.seen)?.label ?? '';
+  if (entry.surfaceC !== null) return 'Its surface';
   return entry.photoId !== null ? 'A photo' : 'A note';
 }
 

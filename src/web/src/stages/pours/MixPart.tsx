@@ -1,5 +1,5 @@
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
 import { layersOf, sessionsOf } from '../../api/plan';
 import type { MixCard, MixSession, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
@@ -8,14 +8,12 @@ import { useNow } from '../../slip/useNow';
 import { hours, inkInShort, parts, when } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatMass, formatVolume, unitOf } from '../../units/units';
-import { MixCardView } from './MixCardView';
 import { setIn } from '../../desk/changes';
 
 /** What to mix, session by session: a card for each cup. */
 export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { plan: whole, build } = useDesk('plan', 'build');
   const units = useUnits();
-  const [read, setRead] = useState<MixSession | null>(null);
   const mine = sessionsOf(whole).filter((session) => session.pools.some((pool) => pool.waterId === water.id));
   const byScale = build.measuring.device.kind === 'scale';
   if (mine.length === 0) {
@@ -47,15 +45,14 @@ export function MixPart({ water, plan }: { water: Water; plan: WaterPlan }) {
         )}
       </section>
       {mine.map((session) => (
-        <Session key={session.number} session={session} water={water} onRead={() => setRead(session)} />
+        <Session key={session.number} session={session} water={water} />
       ))}
-      {read !== null && <MixCardView session={read} onClose={() => setRead(null)} />}
     </>
   );
 }
 
-function Session({ session, water, onRead }: { session: MixSession; water: Water; onRead: () => void }) {
-  const { build, edit } = useDesk('build', 'edit');
+function Session({ session, water }: { session: MixSession; water: Water }) {
+  const { id: buildId, build, edit } = useDesk('id', 'build', 'edit');
   const now = useNow();
   const units = useUnits();
   const layers = new Set(session.pools.map((pool) => pool.layer));
@@ -105,9 +102,9 @@ function Session({ session, water, onRead }: { session: MixSession; water: Water
         </span>
       </Figure>
       <div className="tool-row">
-        <Button size="sm" onClick={onRead}>
-          Read it large
-        </Button>
+        <Link className="btn btn-sm btn-primary" to={`/builds/${buildId}/bench`}>
+          Go through it at the bench
+        </Link>
         {session.couldJoin.map((id) => (
           <Button key={id} size="sm" variant="outline-primary" onClick={() => join(id)}>
             Pour with {build.waters.find((one) => one.id === id)?.name}
