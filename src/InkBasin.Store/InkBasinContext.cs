@@ -20,6 +20,12 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<BottleRow> Bottles => Set<BottleRow>();
 
+    /// <summary>Goods besides resin.</summary>
+    public DbSet<GoodRow> Goods => Set<GoodRow>();
+
+    /// <summary>Sizes products are sold in.</summary>
+    public DbSet<PackRow> Packs => Set<PackRow>();
+
     public DbSet<DrawRow> Draws => Set<DrawRow>();
 
     public DbSet<BenchSessionRow> BenchSessions => Set<BenchSessionRow>();
@@ -73,6 +79,16 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             happened.HasIndex(e => new { e.SessionId, e.EventId }).IsUnique();
             happened.Property(e => e.EventId).HasMaxLength(64);
             happened.HasOne<BenchSessionRow>().WithMany().HasForeignKey(e => e.SessionId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<GoodRow>(good =>
+        {
+            good.Property(g => g.Id).HasMaxLength(64);
+            good.Property(g => g.Version).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<PackRow>(pack =>
+        {
+            pack.Property(p => p.Id).HasMaxLength(64);
+            pack.Property(p => p.Version).IsConcurrencyToken();
         });
         modelBuilder.Entity<BottleRow>(bottle =>
         {

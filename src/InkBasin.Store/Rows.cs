@@ -104,11 +104,34 @@ public sealed class BottleRow
 
     public DateOnly? OpenedOn { get; set; }
 
+    public double? FullG { get; set; }
+
+    public double? Price { get; set; }
+
     public DateTime MadeUtc { get; set; }
 
     /// <summary>Raised with every change: two who pour from it at once do not both have the last of it.</summary>
     public int Version { get; set; }
 }
+
+/// <summary>Something of the cupboard as JSON.</summary>
+public abstract class ItemRow
+{
+    public string Id { get; set; } = "";
+
+    public string Item { get; set; } = "";
+
+    public DateTime MadeUtc { get; set; }
+
+    /// <summary>Raised with every change.</summary>
+    public int Version { get; set; }
+}
+
+/// <summary>A good besides resin (Core.Stock.Good).</summary>
+public sealed class GoodRow : ItemRow;
+
+/// <summary>A size a product is sold in (Core.Stock.Pack).</summary>
+public sealed class PackRow : ItemRow;
 
 /// <summary>What one pour has taken out of the bottles: noted again it is not taken twice, struck out it goes back.</summary>
 public sealed class DrawRow

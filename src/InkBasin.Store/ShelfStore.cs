@@ -73,6 +73,8 @@ public sealed partial class ShelfStore
         (_context, _read, _time, _logger) = (context, read, time, logger);
         Sheets = new(context, SheetKind, read, time, SaveAsync);
         Tints = new(context, TintKind, read, time, SaveAsync);
+        Goods = new(context, "That is not in the cupboard any more.", 500, time, (good, field) => good.Check(field), good => good.Id, SaveAsync);
+        Packs = new(context, "That size is not noted any more.", 200, time, CheckPack, pack => pack.Id, SaveAsync);
     }
 
     /// <summary>Product sheets of the maker's own.</summary>
@@ -80,6 +82,12 @@ public sealed partial class ShelfStore
 
     /// <summary>Tints of the maker's own.</summary>
     public KeptLabels<TintRow, TintLabel, Tint> Tints { get; }
+
+    /// <summary>Goods besides resin.</summary>
+    public KeptItems<GoodRow, Good> Goods { get; }
+
+    /// <summary>Sizes products are sold in.</summary>
+    public KeptItems<PackRow, Pack> Packs { get; }
 
     /// <summary>Reads the shelf anew. A row that cannot be read is told, logged and kept, and the others are there.</summary>
     public async Task LoadAsync(CancellationToken cancel = default)
@@ -93,12 +101,13 @@ public sealed partial class ShelfStore
 
         var (sheets, tints) = (await Sheets.ReadAsync(Broken, cancel), await Tints.ReadAsync(Broken, cancel));
         var whole = new List<Bottle>();
-        foreach (var row in await _context.Bottles.AsNoTracking().OrderBy(row => row.MadeUtc).ToListAsync(cancel))
+        foreach (var row in await _context.Bottles.AsNoTracking().OrderBy(row => row.MadeUtc).ThenBy(row => row.Id).ToListAsync(cancel))
         {
             if (BottleOf(row) is { } bottle) whole.Add(bottle);
             else troubles.Add(new ShelfTrouble(row.Id, $"A bottle of {row.LeftG:0} g holds a part called {row.Part}, which there is not. It is kept as it is."));
         }
 
+        var (goods, packs) = (await Goods.ReadAsync(Broken, cancel), await Packs.ReadAsync(Broken, cancel));
         _read.Troubles = troubles;
         _read.Current = new Stores(
             // The maker's own come first: they are what is really in the cupboard.
@@ -106,6 +115,8 @@ public sealed partial class ShelfStore
             [.. tints, .. ExampleTints.All])
         {
             Bottles = whole,
+            Goods = goods,
+            Packs = packs,
         };
     }
 
@@ -163,6 +174,14 @@ public sealed partial class ShelfStore
         if (bottle.Part == Part.Two && sheet.Traits.IsOnePart) throw new RefusedException($"{field}.part", $"{sheet.Name} is one part: it has no part two.", RefusalKind.Impossible);
     }
 
+    private void CheckPack(Pack pack, string field)
+    {
+        pack.Check(field);
+        var sheet = _read.Current.Sheets.FirstOrDefault(one => one.Id == pack.ProductId) ?? throw new RefusedException($"{field}.productId", "That product sheet is not in the stores.", RefusalKind.Impossible);
+        if (pack.TwoG > 0 && sheet.Traits.IsOnePart) throw new RefusedException($"{field}.twoG", $"{sheet.Name} is one part: it has no part two.", RefusalKind.Impossible);
+        if (_read.Current.Packs.Count(other => other.ProductId == pack.ProductId && other.Id != pack.Id) >= PackChoice.MostSizes) throw new RefusedException($"{field}.productId", $"Keep a product to {PackChoice.MostSizes} sizes.", RefusalKind.Impossible);
+    }
+
     private async Task SaveAsync(CancellationToken cancel)
     {
         await _context.SaveChangesAsync(cancel);
@@ -173,7 +192,7 @@ public sealed partial class ShelfStore
         await _context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) ?? throw new RefusedException("id", "That bottle is not on the shelf any more.", RefusalKind.Impossible);
 
     /// <summary>A bottle as it is kept; null when its part is none there is.</summary>
-    internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) : null;
+    internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) { FullG = row.FullG, Price = row.Price } : null;
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Label {Id} cannot be read from the data file")]
     private static partial void LogUnreadable(ILogger logger, string id, Exception exception);
@@ -182,6 +201,7 @@ public sealed partial class ShelfStore
     {
         row.Version++;
         (row.ProductId, row.Part, row.LeftG, row.BoughtOn, row.OpenedOn) = (bottle.ProductId, bottle.Part.ToString(), bottle.LeftG, bottle.BoughtOn, bottle.OpenedOn);
+        (row.FullG, row.Price) = (bottle.FullG, bottle.Price);
         return row;
     }
 

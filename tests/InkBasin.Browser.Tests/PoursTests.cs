@@ -155,7 +155,7 @@ public class PoursTests(BrowserFixture fixture)
         List<string> Bottles()
         {
             fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
-            return _page.Until(() => _page.All(".bottle").Where(one => one.Text.StartsWith("Coating epoxy", StringComparison.Ordinal)).Select(one => string.Join(" | ", one.FindElements(By.TagName("input")).Select(field => field.GetAttribute("value")).Append(one.Text))).ToList() is { Count: > 0 } all ? all : null, "the bottles of the coating");
+            return _page.Until(() => _page.All(".shelf-item").Where(one => one.Text.StartsWith("Coating epoxy", StringComparison.Ordinal)).Select(one => one.Text).ToList() is { Count: > 0 } all ? all : null, "the bottles of the coating");
         }
 
         var had = Bottles();
@@ -318,8 +318,9 @@ public class PoursTests(BrowserFixture fixture)
         _page.Field("Part one").SendKeys("400");
         _page.Field("Part two").SendKeys("50");
         _page.Button("Put it on the shelf").Click();
-        var bottles = _page.Until(() => _page.All(".bottle").Where(one => one.Text.StartsWith("Deep-pour epoxy", StringComparison.Ordinal)).ToList() is { Count: 2 } both ? both : null, "both bottles");
-        Assert.Contains("Keeps for how long nobody noted.", bottles[0].Text, StringComparison.Ordinal);
+        var bottles = _page.Until(() => _page.All(".shelf-item").Where(one => one.Text.StartsWith("Deep-pour epoxy", StringComparison.Ordinal)).ToList() is { Count: 2 } both ? both : null, "both bottles");
+        bottles[0].Click();
+        _page.Until(() => _page.Text(".cupboard-item").Contains("Keeps for how long nobody noted.", StringComparison.Ordinal), "it is opened");
         try
         {
             _page.Open(id, "pours");

@@ -11,6 +11,12 @@ public sealed record Stores(IReadOnlyList<ProductSheet> Sheets, IReadOnlyList<Ti
     /// <summary>Bottles at hand.</summary>
     public IReadOnlyList<Bottle> Bottles { get; init; } = [];
 
+    /// <summary>Other goods at hand: tints, plaster, sheets, cups.</summary>
+    public IReadOnlyList<Good> Goods { get; init; } = [];
+
+    /// <summary>The sizes products are sold in.</summary>
+    public IReadOnlyList<Pack> Packs { get; init; } = [];
+
     /// <summary>What ships with the product.</summary>
     public static Stores Examples { get; } = new(ExampleSheets.All, ExampleTints.All);
 

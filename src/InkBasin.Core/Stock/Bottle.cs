@@ -24,6 +24,16 @@ public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG
 {
     private const int DaysOfMonth = 30;
 
+    /// <summary>What was in it when new, g; null when nobody knows.</summary>
+    public double? FullG { get; init; }
+
+    /// <summary>What it cost new, in the maker's own money; null when nobody knows.</summary>
+    public double? Price { get; init; }
+
+    /// <summary>Price of a gram; null when it cannot be known.</summary>
+    [JsonIgnore]
+    public double? PricePerG => Price / FullG;
+
     /// <summary>Refuses a bottle nobody has.</summary>
     /// <exception cref="RefusedException">A part is missing or out of range.</exception>
     public void Check(string field)
@@ -32,6 +42,9 @@ public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG
         Require.Present(ProductId, $"{field}.productId");
         Require.Known(Part, $"{field}.part");
         Require.Within(LeftG, 0, 1_000_000, $"{field}.leftG");
+        if (FullG is { } full) Require.Within(full, 0.1, 1_000_000, $"{field}.fullG");
+        if (LeftG > FullG) throw new RefusedException($"{field}.leftG", "More is left in it than it held when it was new: check the two.", RefusalKind.Impossible);
+        if (Price is { } price) Require.Within(price, 0, 1_000_000, $"{field}.price");
         if (OpenedOn < BoughtOn) throw new RefusedException($"{field}.openedOn", "It was opened before it was bought: check the dates.", RefusalKind.Impossible);
     }
 
@@ -44,7 +57,8 @@ public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG
         return closed is { } a && open is { } b ? (a < b ? a : b) : closed ?? open;
     }
 
-    private static DateOnly? Add(DateOnly? from, double? months) => months is { } m ? from?.AddDays((int)Math.Round(m * DaysOfMonth)) : null;
+    /// <summary>A day so many months of a sheet later, a month being 30 days; null when either says nothing.</summary>
+    internal static DateOnly? Add(DateOnly? from, double? months) => months is { } m ? from?.AddDays((int)Math.Round(m * DaysOfMonth)) : null;
 }
 
 /// <summary>What a pour takes out of the bottles, and what that leaves.</summary>

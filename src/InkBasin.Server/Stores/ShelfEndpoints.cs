@@ -24,7 +24,8 @@ public sealed record BottleCard(Bottle Bottle, string? ProductName, DateOnly? Ke
 /// <param name="TwoG">Part two, g; null for none.</param>
 /// <param name="BoughtOn">When they were bought.</param>
 /// <param name="OpenedOn">When they were opened.</param>
-public sealed record NewBottlesRequest(string ProductId, double? OneG = null, double? TwoG = null, DateOnly? BoughtOn = null, DateOnly? OpenedOn = null);
+/// <param name="Price">What they cost together, if they are new; null when nobody knows.</param>
+public sealed record NewBottlesRequest(string ProductId, double? OneG = null, double? TwoG = null, DateOnly? BoughtOn = null, DateOnly? OpenedOn = null, double? Price = null);
 
 /// <summary>The maker's own sheets, and the bottles.</summary>
 internal static class ShelfEndpoints
@@ -88,7 +89,10 @@ internal static class ShelfEndpoints
 
     private static async Task<NoContent> AddBottles(NewBottlesRequest request, ShelfStore shelf, CancellationToken cancel)
     {
-        Bottle Of(Part part, double g) => new(Guid.CreateVersion7().ToString(), request.ProductId, part, g, request.BoughtOn, request.OpenedOn);
+        // A closed bottle is full; what a kit cost is shared by its grams.
+        var allG = (request.OneG ?? 0) + (request.TwoG ?? 0);
+        double? Full(double g) => request.OpenedOn is null && g > 0 ? g : null;
+        Bottle Of(Part part, double g) => new(Guid.CreateVersion7().ToString(), request.ProductId, part, g, request.BoughtOn, request.OpenedOn) { FullG = Full(g), Price = Full(g) is null || allG <= 0 ? null : request.Price * g / allG };
         List<Bottle> bottles = [.. new[] { (Part.One, request.OneG), (Part.Two, request.TwoG) }.Where(one => one.Item2 is not null).Select(one => Of(one.Item1, one.Item2!.Value))];
         if (bottles.Count == 0) throw new RefusedException("oneG", "Say how much is in the bottle.");
         await shelf.AddAsync(bottles, cancel);

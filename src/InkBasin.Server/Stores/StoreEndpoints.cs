@@ -30,6 +30,7 @@ internal static class StoreEndpoints
         stores.MapGet("/dams", () => TypedResults.Ok(DamChoice.All));
         stores.MapPost("/cup", (MarkedCupRequest request) => TypedResults.Ok(MarkedCup.Of(request.Marks, request.HeightMm)));
         stores.MapShelf();
+        stores.MapCupboard();
         stores.MapTints();
     }
 }

@@ -110,6 +110,9 @@ namespace InkBasin.Store.Migrations
                     b.Property<DateOnly?>("BoughtOn")
                         .HasColumnType("TEXT");
 
+                    b.Property<double?>("FullG")
+                        .HasColumnType("REAL");
+
                     b.Property<double>("LeftG")
                         .HasColumnType("REAL");
 
@@ -123,6 +126,9 @@ namespace InkBasin.Store.Migrations
                         .IsRequired()
                         .HasMaxLength(8)
                         .HasColumnType("TEXT");
+
+                    b.Property<double?>("Price")
+                        .HasColumnType("REAL");
 
                     b.Property<string>("ProductId")
                         .IsRequired()
@@ -265,6 +271,50 @@ namespace InkBasin.Store.Migrations
                     b.HasIndex("BuildId", "Undone", "Id");
 
                     b.ToTable("Edits");
+                });
+
+            modelBuilder.Entity("InkBasin.Store.GoodRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Item")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Goods");
+                });
+
+            modelBuilder.Entity("InkBasin.Store.PackRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Item")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Packs");
                 });
 
             modelBuilder.Entity("InkBasin.Store.SheetRow", b =>

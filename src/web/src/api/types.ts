@@ -150,3 +150,9 @@ export interface MadeChange {
   label: string;
   madeAt: string;
 }
+export type CupboardView = Schemas['CupboardView'];
+export type StandingBottle = Schemas['StandingBottle'];
+export type StandingGood = Schemas['StandingGood'];
+export type ToBuy = Schemas['ToBuy'];
+export type Good = Schemas['Good'];
+export type Pack = Schemas['Pack'];

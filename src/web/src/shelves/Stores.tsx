@@ -1,22 +1,32 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { ProductSheet, SheetDraft } from '../api/types';
-import { useProducts } from '../api/useStores';
-import { hours } from '../slip/words';
-import { useUnits } from '../units/UnitsContext';
-import { formatQuantity } from '../units/units';
-import { Bottles } from './Bottles';
+import { useProducts, useTints } from '../api/useStores';
+import { ItemPart } from './ItemPart';
 import { emptyLabel, KIND_WORDS } from './label';
-import { SheetForm } from './SheetForm';
-import { useOwnLabels } from './useOwnLabels';
+import { NewBottles } from './NewBottles';
+import { NewGood } from './NewGood';
 import { OwnLabelTools } from './OwnLabelTools';
+import { SheetFacts } from './SheetFacts';
+import { SheetForm } from './SheetForm';
 import { ShelfHeader } from './ShelfHeader';
+import { ShelfItem, tall } from './ShelfItem';
 import { ShelfMessages } from './ShelfMessages';
+import { shelvesOf } from './standing';
+import { ToBuyPart } from './ToBuyPart';
+import { setLeft, useCupboard } from './useCupboard';
+import { useOwnLabels } from './useOwnLabels';
 
-/** What is in the cupboard: product sheets and bottles. */
+/** The cupboard: what stands in it is seen, what is missing is told beside it; under it the sheets of the products. */
 export function Stores() {
   const products = useProducts();
+  const tints = useTints();
+  const { view, error, change } = useCupboard();
+  const [opened, setOpened] = useState<string | null>(null);
+  const shelves = view === undefined ? [] : shelvesOf(view, tints);
+  const open = shelves.flatMap((shelf) => shelf.items).find((one) => one.key === opened);
+  const productId = open !== undefined && 'bottle' in open.of ? open.of.bottle.bottle.productId : null;
   useEffect(() => {
     document.title = 'Stores · Ink Basin';
   }, []);
@@ -33,10 +43,37 @@ export function Stores() {
   });
   return (
     <div className="shelf">
-      <ShelfHeader name="Stores" words="sheets and bottles" />
+      <ShelfHeader name="Stores" words="what stands in the cupboard" />
       <main className="shelf-body">
         <div>
           <ShelfMessages faults={own.faults} removed={own.removed} onPutBack={own.putBack} />
+          {error !== null && <p role="alert">{error.message}</p>}
+          {shelves.map((shelf) => (
+            <section key={shelf.name} className="cupboard-shelf" aria-label={shelf.name}>
+              <h2>
+                {shelf.name}
+                {shelf === shelves[0] && (
+                  <small>
+                    ochre: what the builds on the shelf still take. Press one to open it, drag its level to correct it.
+                  </small>
+                )}
+              </h2>
+              {shelf.items.length === 0 && <p className="quiet">Nothing noted.</p>}
+              <div className="shelf-board">
+                {shelf.items.map((one) => (
+                  <ShelfItem
+                    key={one.key}
+                    standing={one}
+                    room={Math.max(...shelf.items.map(tall))}
+                    open={one.key === opened}
+                    onOpen={() => setOpened(one.key === opened ? null : one.key)}
+                    onSet={(left) => change.mutate(setLeft(one, left))}
+                  />
+                ))}
+              </div>
+            </section>
+          ))}
+          <h2 className="cupboard-sheets">Sheets of the products</h2>
           <ul className="cards sheet-cards">
             {products.map((sheet) => (
               <SheetCard
@@ -48,14 +85,13 @@ export function Stores() {
             ))}
           </ul>
         </div>
-        <div className="stores-side">
-          {own.entering === null ? (
-            <section className="new-build" aria-label="Enter a sheet">
-              <h2>Your own product</h2>
-              <p>Take the bottle in your hand and enter what its label says. The rest is completed for its kind.</p>
-              <Button onClick={() => own.enter(emptyLabel('coatingEpoxy'))}>Enter a sheet</Button>
-            </section>
-          ) : (
+        <div className={own.entering !== null || open !== undefined ? 'stores-side in-hand' : 'stores-side'}>
+          {change.error !== null && (
+            <p className="message message-stop" role="alert">
+              {change.error.message}
+            </p>
+          )}
+          {own.entering !== null ? (
             <SheetForm
               key={own.entering.id ?? 'new'}
               begun={own.entering.label}
@@ -63,8 +99,31 @@ export function Stores() {
               onLeave={own.leave}
               refusal={own.refusal}
             />
+          ) : open !== undefined ? (
+            <ItemPart
+              key={open.key}
+              standing={open}
+              sheet={products.find((sheet) => sheet.id === productId)}
+              packs={view?.packs.filter((pack) => pack.productId === productId) ?? []}
+              change={change}
+              onClose={() => setOpened(null)}
+            />
+          ) : (
+            <>
+              {view !== undefined && <ToBuyPart view={view} />}
+              <section className="bottles" aria-label="Put in">
+                <h2>Put in</h2>
+                <NewBottles change={change} />
+                <NewGood change={change} />
+                <div className="tool-row">
+                  <Button size="sm" onClick={() => own.enter(emptyLabel('coatingEpoxy'))}>
+                    Enter a sheet
+                  </Button>
+                  <span className="quiet">of a product of your own, off its label</span>
+                </div>
+              </section>
+            </>
           )}
-          <Bottles />
         </div>
       </main>
     </div>
@@ -72,38 +131,13 @@ export function Stores() {
 }
 
 function SheetCard({ sheet, onChange, onRemove }: { sheet: ProductSheet; onChange: () => void; onRemove: () => void }) {
-  const units = useUnits();
-  const mm = (value: number) => `${formatQuantity(value, 'length', units)} ${units.length}`;
-  const two = sheet.ratio.b > 0;
-  const rows: [string, string][] = [
-    ['greatest layer', mm(sheet.greatestLayerMm)],
-    ...(two
-      ? ([
-          ['ratio', `${sheet.ratio.a} : ${sheet.ratio.b} by ${sheet.ratio.basis}`],
-          ['pot life', `${sheet.potLifeMin} min, ${formatQuantity(sheet.potLifeMassG, 'mass', units)} ${units.mass}`],
-          ['gel', hours(sheet.gelH)],
-          ['next layer', `${hours(sheet.recoatFromH)} – ${hours(sheet.recoatToH)}`],
-        ] as [string, string][])
-      : ([
-          [sheet.flash === null ? 'dry after' : 'one flash', hours(sheet.recoatFromH)],
-          ['shrinks by', `${sheet.shrinkPercent} %`],
-        ] as [string, string][])),
-    ['fully cured', hours(sheet.fullCureH)],
-  ];
   return (
     <li className="card sheet-card">
       <h2>{sheet.name}</h2>
       <p className="quiet">
         {KIND_WORDS[sheet.kind].name}, {KIND_WORDS[sheet.kind].what}
       </p>
-      <dl>
-        {rows.map(([name, value]) => (
-          <div key={name}>
-            <dt>{name}</dt>
-            <dd>{value}</dd>
-          </div>
-        ))}
-      </dl>
+      <SheetFacts sheet={sheet} />
       {sheet.isExample ? (
         <p className="quiet">Made-up numbers, to try things with.</p>
       ) : (

@@ -129,6 +129,7 @@ export function OptionalField({
   suffix,
   hint,
   onChange,
+  onLeave,
 }: {
   label: string;
   value: number | null;
@@ -136,7 +137,10 @@ export function OptionalField({
   suffix?: string;
   /** What stands in for it while it is empty. */
   hint?: string;
-  onChange: (value: number | null) => void;
+  /** At every stroke. */
+  onChange?: (value: number | null) => void;
+  /** When the field is left with another number in it. */
+  onLeave?: (value: number | null) => void;
 }) {
   const units = useUnits();
   const id = useId();
@@ -153,14 +157,16 @@ export function OptionalField({
       value={text ?? (value === null ? '' : formatField(value, quantity, units))}
       onText={(typed) => {
         setText(typed);
-        if (typed.trim() === '') onChange(null);
+        if (typed.trim() === '') onChange?.(null);
         else {
           const number = parseQuantity(typed, quantity, units);
-          if (number !== null) onChange(number);
+          if (number !== null) onChange?.(number);
         }
       }}
       onBlur={() => {
-        if (!wrong) setText(null);
+        if (wrong) return;
+        if (text !== null && read !== value) onLeave?.(read);
+        setText(null);
       }}
     />
   );

@@ -4990,6 +4990,235 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CupboardView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/goods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Good"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Good"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/goods/{goodId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    goodId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Good"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    goodId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Pack"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Pack"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/packs/{packId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    packId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Pack"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    packId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/tints": {
         parameters: {
             query?: never;
@@ -7055,6 +7284,16 @@ export interface components {
              * @description When it was opened; null while it is closed, or when nobody knows.
              */
             openedOn: null | string;
+            /**
+             * Format: double
+             * @description What was in it when new, g; null when nobody knows.
+             */
+            fullG: null | number;
+            /**
+             * Format: double
+             * @description What it cost new, in the maker's own money; null when nobody knows.
+             */
+            price: null | number;
         };
         /** @description A bottle on the shelf. */
         BottleCard: {
@@ -7200,6 +7439,48 @@ export interface components {
             buildId: string;
             buildName: string;
             check: components["schemas"]["LateCheck"];
+        };
+        /** @description What the water of a build costs, in the maker's own money, by what resin and tints at hand cost or are sold for. */
+        BuildCost: {
+            /** @description The build. */
+            buildName: string;
+            /**
+             * Format: double
+             * @description Resin of what is poured, as weighed, else as planned.
+             */
+            soFar: number;
+            /**
+             * Format: double
+             * @description Resin and tints of the sessions ahead.
+             */
+            toCome: number;
+            /**
+             * Format: double
+             * @description Resin on the model when all is poured, ml.
+             */
+            onModelMl: number;
+            /**
+             * Format: int32
+             * @description Days resin is poured on, those that have a date.
+             */
+            evenings: number;
+            /** @description What has no price and is not in it. */
+            unpriced: string[];
+            /**
+             * Format: double
+             * @description All of it.
+             */
+            sum: number;
+            /**
+             * Format: double
+             * @description For 100 ml on the model, with what cups keep; null without any.
+             */
+            per100Ml: null | number;
+            /**
+             * Format: double
+             * @description For an evening of pouring; null without any.
+             */
+            perEvening: null | number;
         };
         /** @description What a build file holds. */
         BuildDocument: {
@@ -7778,6 +8059,33 @@ export interface components {
              * @description From the first touch of the parts, minutes.
              */
             minutes: number;
+        };
+        /** @description The cupboard over all builds: what stands in it, what the work ahead leaves of it, what is to be bought. */
+        Cupboard: {
+            /** @description The bottles. */
+            bottles: components["schemas"]["StandingBottle"][];
+            /** @description The other goods. */
+            goods: components["schemas"]["StandingGood"][];
+            /** @description What is missing, soonest first. */
+            buy: components["schemas"]["ToBuy"][];
+            /**
+             * Format: double
+             * @description What all of it costs; null when of some of it nobody knows.
+             */
+            buyPrice: null | number;
+            /** @description What the maker should know of dates. */
+            notices: components["schemas"]["Notice"][];
+        };
+        /** @description The cupboard as the page shows it. */
+        CupboardView: {
+            /** @description What stands in it, what the work ahead leaves, what is to be bought. */
+            cupboard: components["schemas"]["Cupboard"];
+            /** @description What the water of each build costs. */
+            costs: components["schemas"]["BuildCost"][];
+            /** @description The sizes products are sold in. */
+            packs: components["schemas"]["Pack"][];
+            /** @description Builds that could not be looked into, in words. */
+            unplanned: string[];
         };
         /** @description The answer of /api/calc/cure. */
         CureAnswer: {
@@ -9044,6 +9352,64 @@ export interface components {
             /** @description How it came about. */
             working: components["schemas"]["Working"];
         };
+        /** @description Something at hand besides resin: a tint, a bag of plaster, sheets, cups. */
+        Good: {
+            /** @description Identity. */
+            id: string;
+            /** @description What it is. */
+            kind: components["schemas"]["GoodKind"];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description What is left, in the unit of its kind.
+             */
+            left: number;
+            /** @description What it is counted in. */
+            unit: components["schemas"]["GoodUnit"];
+            /** @description The tint it is; null for other goods, and for a tint that has no label. */
+            tintId: null | string;
+            /**
+             * Format: double
+             * @description Thickness of a sheet of foam or of dams, mm; null for other goods.
+             */
+            thicknessMm: null | number;
+            /**
+             * Format: double
+             * @description What was in it when new, in the unit of its kind; null when nobody knows.
+             */
+            full: null | number;
+            /**
+             * Format: double
+             * @description What it cost new, in the maker's own money; null when nobody knows.
+             */
+            price: null | number;
+            /**
+             * Format: date
+             * @description When it was bought.
+             */
+            boughtOn: null | string;
+            /**
+             * Format: date
+             * @description When it was opened; null while it is closed.
+             */
+            openedOn: null | string;
+            /**
+             * Format: date
+             * @description The last day it keeps, by its label; null where it says none.
+             */
+            keepsUntil: null | string;
+        };
+        /**
+         * @description What stands in the cupboard besides resin.
+         * @enum {unknown}
+         */
+        GoodKind: "tint" | "plaster" | "glue" | "sealer" | "sealant" | "growth" | "foam" | "damSheet" | "cup";
+        /**
+         * @description What a good is counted in.
+         * @enum {unknown}
+         */
+        GoodUnit: "ml" | "g" | "pieces";
         /** @description A grey patch that lies in the same light as what is read: it takes the light's own colour out. */
         GreyPatch: {
             /** @description Its colour as the photo shows it, '#rrggbb'. */
@@ -11173,6 +11539,11 @@ export interface components {
              * @description When they were opened.
              */
             openedOn?: null | string;
+            /**
+             * Format: double
+             * @description What they cost together, if they are new; null when nobody knows.
+             */
+            price?: null | number;
         };
         /** @description POST /api/builds. */
         NewBuildRequest: {
@@ -11315,6 +11686,58 @@ export interface components {
             waitMin: number;
             /** @description Ids of steps it comes after; one that is not there counts for nothing. */
             after: string[];
+        };
+        /** @description A size a product is sold in: a kit of both parts, or one bottle. */
+        Pack: {
+            /** @description Identity. */
+            id: string;
+            /** @description The product. */
+            productId: string;
+            /**
+             * Format: double
+             * @description Part one in it, g, 0 for none.
+             */
+            oneG: number;
+            /**
+             * Format: double
+             * @description Part two in it, g, 0 for none.
+             */
+            twoG: number;
+            /**
+             * Format: double
+             * @description What it costs, in the maker's own money; null when nobody knows.
+             */
+            price: null | number;
+        };
+        /** @description Packs to buy for what is missing. */
+        PackChoice: {
+            /** @description Which and how many. */
+            packs: components["schemas"]["PackCount"][];
+            /**
+             * Format: double
+             * @description Part one that is left over, g.
+             */
+            oneOverG: number;
+            /**
+             * Format: double
+             * @description Part two that is left over, g.
+             */
+            twoOverG: number;
+            /**
+             * Format: double
+             * @description What they cost; null when one has no price.
+             */
+            price: null | number;
+        };
+        /** @description So many of one pack. */
+        PackCount: {
+            /** @description The pack. */
+            pack: components["schemas"]["Pack"];
+            /**
+             * Format: int32
+             * @description How many, from 1.
+             */
+            count: number;
         };
         /** @description POST /api/pair: the code as it is printed where the server was started. */
         PairRequest: {
@@ -13150,6 +13573,37 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "holds" | "tight" | "stop";
+        /** @description A bottle as it stands, and as the work ahead will leave it. */
+        StandingBottle: {
+            /** @description The bottle. */
+            bottle: components["schemas"]["Bottle"];
+            /** @description Its product; null when its sheet is gone. */
+            productName: null | string;
+            /**
+             * Format: date
+             * @description The last day it keeps; null when nothing is known.
+             */
+            keepsUntil: null | string;
+            /** @description Whether that day is past. */
+            isStale: boolean;
+            /**
+             * Format: double
+             * @description What the sessions ahead of all builds leave in it, g.
+             */
+            plannedLeftG: number;
+        };
+        /** @description Another good as it stands, and as the work ahead will leave it. */
+        StandingGood: {
+            /** @description The good. */
+            good: components["schemas"]["Good"];
+            /** @description Whether it is past its date. */
+            isStale: boolean;
+            /**
+             * Format: double
+             * @description What the work ahead leaves, in the unit of its kind.
+             */
+            plannedLeft: number;
+        };
         /** @description Liquid that stands somewhere. */
         StandingPool: {
             /** @description Its lowest place. */
@@ -13724,6 +14178,49 @@ export interface components {
          * @enum {unknown}
          */
         TintUnit: "drop" | "milligram" | "stickMm";
+        /** @description Something to buy. */
+        ToBuy: {
+            /** @description What. */
+            name: string;
+            /** @description The product; null for other goods. */
+            productId: null | string;
+            /**
+             * Format: double
+             * @description Part one that is missing, g; 0 for other goods.
+             */
+            oneG: number;
+            /**
+             * Format: double
+             * @description Part two that is missing, g.
+             */
+            twoG: number;
+            /**
+             * Format: double
+             * @description How much of another good is missing.
+             */
+            amount: number;
+            unit: null | components["schemas"]["GoodUnit"];
+            packs: null | components["schemas"]["PackChoice"];
+            /**
+             * Format: double
+             * @description What they cost, or what is missing at what it cost last; null when nobody knows.
+             */
+            price: null | number;
+            /**
+             * Format: date
+             * @description The first day it is missing on; null while undecided.
+             */
+            before: null | string;
+            /** @description For which builds. */
+            builds: string[];
+            /**
+             * Format: date
+             * @description Until when what is left over keeps once opened that day; null when nobody knows.
+             */
+            overKeepsUntil: null | string;
+            /** @description Whether it goes off before the last of the work it is for. */
+            goesOffFirst: boolean;
+        };
         /** @description What the water looks like from above once a layer is poured. */
         TopLook: {
             /**

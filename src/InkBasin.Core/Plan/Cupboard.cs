@@ -1,0 +1,133 @@
+using InkBasin.Core.Stock;
+
+namespace InkBasin.Core.Plan;
+
+/// <summary>A bottle as it stands, and as the work ahead will leave it.</summary>
+/// <param name="Bottle">The bottle.</param>
+/// <param name="ProductName">Its product; null when its sheet is gone.</param>
+/// <param name="KeepsUntil">The last day it keeps; null when nothing is known.</param>
+/// <param name="IsStale">Whether that day is past.</param>
+/// <param name="PlannedLeftG">What the sessions ahead of all builds leave in it, g.</param>
+public sealed record StandingBottle(Bottle Bottle, string? ProductName, DateOnly? KeepsUntil, bool IsStale, double PlannedLeftG);
+
+/// <summary>Another good as it stands, and as the work ahead will leave it.</summary>
+/// <param name="Good">The good.</param>
+/// <param name="IsStale">Whether it is past its date.</param>
+/// <param name="PlannedLeft">What the work ahead leaves, in the unit of its kind.</param>
+public sealed record StandingGood(Good Good, bool IsStale, double PlannedLeft);
+
+/// <summary>Something to buy.</summary>
+/// <param name="Name">What.</param>
+/// <param name="ProductId">The product; null for other goods.</param>
+/// <param name="OneG">Part one that is missing, g; 0 for other goods.</param>
+/// <param name="TwoG">Part two that is missing, g.</param>
+/// <param name="Amount">How much of another good is missing.</param>
+/// <param name="Unit">What that is counted in; null for resin.</param>
+/// <param name="Packs">The packs that hold it for least; null where no size is noted, or none holds it.</param>
+/// <param name="Price">What they cost, or what is missing at what it cost last; null when nobody knows.</param>
+/// <param name="Before">The first day it is missing on; null while undecided.</param>
+/// <param name="Builds">For which builds.</param>
+/// <param name="OverKeepsUntil">Until when what is left over keeps once opened that day; null when nobody knows.</param>
+/// <param name="GoesOffFirst">Whether it goes off before the last of the work it is for.</param>
+public sealed record ToBuy(
+    string Name, string? ProductId, double OneG, double TwoG, double Amount, GoodUnit? Unit, PackChoice? Packs, double? Price, DateOnly? Before, IReadOnlyList<string> Builds, DateOnly? OverKeepsUntil, bool GoesOffFirst);
+
+/// <summary>The cupboard over all builds: what stands in it, what the work ahead leaves of it, what is to be bought.</summary>
+/// <param name="Bottles">The bottles.</param>
+/// <param name="Goods">The other goods.</param>
+/// <param name="Buy">What is missing, soonest first.</param>
+/// <param name="BuyPrice">What all of it costs; null when of some of it nobody knows.</param>
+/// <param name="Notices">What the maker should know of dates.</param>
+public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyList<StandingGood> Goods, IReadOnlyList<ToBuy> Buy, double? BuyPrice, IReadOnlyList<Notice> Notices)
+{
+    /// <summary>The cupboard on a day.</summary>
+    /// <param name="stores">What is at hand.</param>
+    /// <param name="needs">What each build still takes.</param>
+    /// <param name="today">The day.</param>
+    public static Cupboard Of(Stores stores, IReadOnlyList<Needs> needs, DateOnly today)
+    {
+        ArgumentNullException.ThrowIfNull(stores);
+        ArgumentNullException.ThrowIfNull(needs);
+        var buy = new List<ToBuy>();
+        var left = new Dictionary<string, double>(StringComparer.Ordinal);
+        var notices = new List<Notice>();
+
+        // By the day, as they will be poured; what has no day yet comes after.
+        foreach (var product in needs.SelectMany(need => need.Resin).GroupBy(need => need.ProductId))
+            Pour(stores, [.. product.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy, notices);
+        foreach (var good in needs.SelectMany(need => need.Goods).GroupBy(need => (need.Kind, need.TintId, need.ThicknessMm, Name: need.Kind is GoodKind.Tint or GoodKind.Cup or GoodKind.Foam ? "" : need.Name.ToUpperInvariant())))
+            Use(stores, [.. good.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy);
+        List<StandingBottle> bottles = [.. stores.Bottles.Select(bottle =>
+        {
+            var sheet = stores.Sheet(bottle.ProductId);
+            var keeps = sheet is null ? null : bottle.KeepsUntil(sheet);
+            return new StandingBottle(bottle, sheet?.Name, keeps, keeps < today, left.GetValueOrDefault(bottle.Id, bottle.LeftG));
+        })];
+        notices.InsertRange(0, bottles.Where(one => one.IsStale && one.Bottle.LeftG > 0).Select(StoresNotices.Stale));
+        return new Cupboard(
+            bottles,
+            [.. stores.Goods.Select(good => new StandingGood(good, good.KeepsUntil < today, left.GetValueOrDefault(good.Id, good.Left)))],
+            [.. buy.OrderBy(one => one.Before ?? DateOnly.MaxValue)],
+            buy.Any(one => one.Price is null) ? null : buy.Sum(one => one.Price),
+            notices);
+    }
+
+    private static void Pour(Stores stores, IReadOnlyList<ResinNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy, List<Notice> notices)
+    {
+        if (stores.Sheet(needs[0].ProductId) is not { } sheet) return;
+        var stock = new RunDown(sheet, stores.Bottles);
+        double one = 0, two = 0;
+        ResinNeed? first = null;
+        var builds = new List<string>();
+        foreach (var need in needs)
+        {
+            var draw = stock.Take(need.OneG, need.TwoG, need.On is { } on && on > today ? on : today);
+            if (draw.Enough) continue;
+            (one, two, first) = (one + draw.OneShortG, two + draw.TwoShortG, first ?? need);
+            if (!builds.Contains(need.BuildName)) builds.Add(need.BuildName);
+        }
+
+        foreach (var bottle in stores.Bottles)
+        {
+            if (stock.Find(bottle.Id) is not { } leftG) continue;
+            left[bottle.Id] = leftG;
+
+            // In date today and not when its turn comes: opened sooner it would have been used.
+            if (leftG > 0 && bottle.KeepsUntil(sheet) is { } keeps && keeps >= today && needs.Any(need => need.On > keeps)) notices.Add(StoresNotices.GoesOff(bottle, sheet, keeps, leftG));
+        }
+
+        if (first is null) return;
+        var packs = PackChoice.Cheapest([.. stores.Packs.Where(pack => pack.ProductId == sheet.Id).Take(PackChoice.MostSizes)], one, two);
+        var last = needs.Max(need => need.On);
+        var keepsUntil = Bottle.Add(first.On ?? today, sheet.OpenedMonths);
+        buy.Add(new ToBuy(sheet.Name, sheet.Id, one, two, 0, null, packs, packs?.Price, first.On, builds, keepsUntil, last > keepsUntil));
+    }
+
+    private static void Use(Stores stores, IReadOnlyList<GoodNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy)
+    {
+        List<Good> goods = [.. stores.Goods.Where(needs[0].Takes).OrderBy(good => good.KeepsUntil ?? DateOnly.MaxValue).ThenBy(good => good.Left)];
+        double missing = 0;
+        GoodNeed? first = null;
+        var builds = new List<string>();
+        foreach (var need in needs)
+        {
+            var wanted = need.Amount;
+            var on = need.On is { } day && day > today ? day : today;
+            foreach (var good in goods.Where(good => good.KeepsUntil is not { } keeps || keeps >= on))
+            {
+                var there = left.GetValueOrDefault(good.Id, good.Left);
+                var taken = Math.Min(there, wanted);
+                (left[good.Id], wanted) = (there - taken, wanted - taken);
+            }
+
+            if (wanted <= 1e-6) continue;
+            (missing, first) = (missing + wanted, first ?? need);
+            if (!builds.Contains(need.BuildName)) builds.Add(need.BuildName);
+        }
+
+        // What was never noted at all is not known to be missing.
+        if (first is null || goods.Count == 0) return;
+        var priced = goods.Find(good => good.PriceEach is not null);
+        buy.Add(new ToBuy(first.Name, null, 0, 0, missing, Good.UnitOf(first.Kind), null, priced is { Full: { } full, Price: { } price } ? Math.Ceiling((missing / full) - 1e-9) * price : null, first.On, builds, null, false));
+    }
+}

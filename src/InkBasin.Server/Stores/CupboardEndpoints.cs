@@ -1,0 +1,96 @@
+using InkBasin.Core;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Stock;
+using InkBasin.Server.Builds;
+using InkBasin.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace InkBasin.Server.Stores;
+
+/// <summary>The cupboard as the page shows it.</summary>
+/// <param name="Cupboard">What stands in it, what the work ahead leaves, what is to be bought.</param>
+/// <param name="Costs">What the water of each build costs.</param>
+/// <param name="Packs">The sizes products are sold in.</param>
+/// <param name="Unplanned">Builds that could not be looked into, in words.</param>
+public sealed record CupboardView(Cupboard Cupboard, IReadOnlyList<BuildCost> Costs, IReadOnlyList<Pack> Packs, IReadOnlyList<string> Unplanned);
+
+/// <summary>The cupboard over all builds; goods besides resin, and the sizes products are sold in.</summary>
+internal static class CupboardEndpoints
+{
+    public static void MapCupboard(this RouteGroupBuilder stores)
+    {
+        stores.MapGet("/cupboard", Look);
+        stores.MapPost("/goods", AddGood);
+        stores.MapPut("/goods/{goodId}", ReplaceGood);
+        stores.MapDelete("/goods/{goodId}", RemoveGood);
+        stores.MapPost("/packs", AddPack);
+        stores.MapPut("/packs/{packId}", ReplacePack);
+        stores.MapDelete("/packs/{packId}", RemovePack);
+    }
+
+    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
+    {
+        var (needs, costs, unplanned) = (new List<Needs>(), new List<BuildCost>(), new List<string>());
+        foreach (var one in await builds.ListAsync(false, cancel))
+        {
+            if (one.Build is not { } build)
+            {
+                unplanned.Add($"{one.Name} cannot be read.");
+                continue;
+            }
+
+            try
+            {
+                var of = await answers.OfAsync(build, cancel);
+                var need = Needs.Of(of);
+                costs.Add(BuildCost.Of(of, need));
+                needs.Add(Needs.GroundIsMade(of, time.GetUtcNow()) ? need : need.With(build.Name, build.Making, of.Making(await grounds.CompilerAsync(build, cancel))));
+            }
+            catch (RefusedException refused)
+            {
+                // One build that cannot be planned does not hide the cupboard.
+                unplanned.Add($"{one.Name}: {refused.Message}");
+            }
+        }
+
+        return TypedResults.Ok(new CupboardView(Cupboard.Of(shelf, needs, DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
+    }
+
+    private static async Task<Created<Good>> AddGood(Good good, ShelfStore shelf, CancellationToken cancel)
+    {
+        var made = good with { Id = Guid.CreateVersion7().ToString() };
+        await shelf.Goods.AddAsync([made], cancel);
+        return TypedResults.Created($"/api/stores/goods/{made.Id}", made);
+    }
+
+    private static async Task<NoContent> ReplaceGood(string goodId, Good good, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.Goods.ReplaceAsync(good with { Id = goodId }, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> RemoveGood(string goodId, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.Goods.RemoveAsync(goodId, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Created<Pack>> AddPack(Pack pack, ShelfStore shelf, CancellationToken cancel)
+    {
+        var made = pack with { Id = Guid.CreateVersion7().ToString() };
+        await shelf.Packs.AddAsync([made], cancel);
+        return TypedResults.Created($"/api/stores/packs/{made.Id}", made);
+    }
+
+    private static async Task<NoContent> ReplacePack(string packId, Pack pack, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.Packs.ReplaceAsync(pack with { Id = packId }, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> RemovePack(string packId, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.Packs.RemoveAsync(packId, cancel);
+        return TypedResults.NoContent();
+    }
+}

@@ -1,0 +1,83 @@
+using System.Text.Json;
+using InkBasin.Core;
+using Microsoft.EntityFrameworkCore;
+
+namespace InkBasin.Store;
+
+/// <summary>A kind of thing in the cupboard that is kept whole: put in, changed, taken out.</summary>
+/// <typeparam name="TRow">Its row.</typeparam>
+/// <typeparam name="T">What it is.</typeparam>
+public sealed class KeptItems<TRow, T>
+    where TRow : ItemRow, new()
+    where T : class
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+
+    private readonly InkBasinContext _context;
+    private readonly string _gone;
+    private readonly int _most;
+    private readonly TimeProvider _time;
+    private readonly Action<T, string> _check;
+    private readonly Func<T, string> _idOf;
+    private readonly Func<CancellationToken, Task> _save;
+
+    internal KeptItems(InkBasinContext context, string gone, int most, TimeProvider time, Action<T, string> check, Func<T, string> idOf, Func<CancellationToken, Task> save) =>
+        (_context, _gone, _most, _time, _check, _idOf, _save) = (context, gone, most, time, check, idOf, save);
+
+    /// <summary>Puts something in.</summary>
+    /// <exception cref="RefusedException">It cannot be, or the cupboard is full.</exception>
+    public async Task AddAsync(IReadOnlyList<T> items, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(items);
+        var rows = _context.Set<TRow>();
+        if (await rows.CountAsync(cancel) + items.Count > _most) throw new RefusedException("items", $"Keep the cupboard to {_most} of them.", RefusalKind.Impossible);
+        foreach (var (i, item) in items.Index())
+        {
+            _check(Require.Present(item, $"items[{i}]"), $"items[{i}]");
+            rows.Add(new TRow { Id = _idOf(item), Item = JsonSerializer.Serialize(item, Json), MadeUtc = _time.GetUtcNow().UtcDateTime });
+        }
+
+        await _save(cancel);
+    }
+
+    /// <summary>Changes something.</summary>
+    /// <exception cref="RefusedException">It is not there or cannot be.</exception>
+    public async Task ReplaceAsync(T item, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(item);
+        _check(item, "item");
+        var row = await RowAsync(_idOf(item), cancel);
+        (row.Item, row.Version) = (JsonSerializer.Serialize(item, Json), row.Version + 1);
+        await _save(cancel);
+    }
+
+    /// <summary>Takes something out.</summary>
+    /// <exception cref="RefusedException">It is not there.</exception>
+    public async Task RemoveAsync(string id, CancellationToken cancel = default)
+    {
+        _context.Set<TRow>().Remove(await RowAsync(id, cancel));
+        await _save(cancel);
+    }
+
+    internal async Task<IReadOnlyList<T>> ReadAsync(Action<string, StoredDataException> broken, CancellationToken cancel)
+    {
+        var whole = new List<T>();
+        foreach (var row in await _context.Set<TRow>().AsNoTracking().OrderBy(row => row.MadeUtc).ThenBy(row => row.Id).ToListAsync(cancel))
+        {
+            try
+            {
+                var item = Written.Read("Something in the cupboard", () => JsonSerializer.Deserialize<T>(row.Item, Json));
+                whole.Add(item);
+            }
+            catch (StoredDataException unreadable)
+            {
+                broken(row.Id, unreadable);
+            }
+        }
+
+        return whole;
+    }
+
+    private async Task<TRow> RowAsync(string id, CancellationToken cancel) =>
+        await _context.Set<TRow>().SingleOrDefaultAsync(row => row.Id == id, cancel) ?? throw new RefusedException("id", _gone, RefusalKind.Impossible);
+}

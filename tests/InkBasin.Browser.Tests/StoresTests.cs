@@ -1,0 +1,78 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>The cupboard: seen, opened, its levels dragged; what is missing in the packs it is sold in.</summary>
+[Collection("other browser")]
+public class StoresTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    private void Open(int width = 1280, int height = 800)
+    {
+        _page.SetViewport(width, height);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Until(() => _page.All(".shelf-item").Count > 5, "the cupboard");
+    }
+
+    private IWebElement Item(string key) => _page.Until(() => _page.First($"[data-item='{key}']"), key);
+
+    private async Task<double> LeftG(string bottle) => (await fixture.Shelf()).Single(card => card!["bottle"]!["id"]!.GetValue<string>() == bottle)!["bottle"]!["leftG"]!.GetValue<double>();
+
+    [Fact]
+    public async Task A_level_is_dragged_and_put_back_by_its_figure()
+    {
+        Open();
+        const string Bottle = "demo-coating-two";
+        var had = await LeftG(Bottle);
+        var item = Item($"bottle-{Bottle}");
+        new Actions(fixture.Driver).MoveToElement(item.FindElement(By.TagName("svg"))).ClickAndHold().MoveByOffset(0, 10).MoveByOffset(0, 12).Release().Perform();
+        _page.Until(() => LeftG(Bottle).Result is var left && left < had - 1, "less is in it");
+
+        // A drag is no press: nothing has opened.
+        Assert.Null(_page.First(".cupboard-item"));
+        Item($"bottle-{Bottle}").Click();
+        _page.Until(() => _page.First(".cupboard-item"), "it is opened");
+        Assert.Contains("pot life", _page.Text(".cupboard-item"), StringComparison.Ordinal);
+        _page.Type("Left in it", had.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        _page.Until(() => Math.Abs(LeftG(Bottle).Result - had) < 0.06, "it is put right");
+        _page.Button("Close it").Click();
+        _page.Until(() => _page.First(".cupboard-item") is null, "it is closed");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public void Something_is_put_in_and_taken_out_again()
+    {
+        Open();
+        _page.Until(() => _page.All(".bottles summary").FirstOrDefault(one => one.Text.StartsWith("Note a tint", StringComparison.Ordinal)), "the way to note it").Click();
+        _page.Choose(_page.Field("It is"), "plaster");
+        _page.Field("Called").SendKeys("Dental stone" + Keys.Tab);
+        _page.Field("In it, new").SendKeys("2000");
+        _page.Field("It cost").SendKeys("11,5");
+        _page.Button("Put it into the cupboard").Click();
+        var item = _page.Until(() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Dental stone", StringComparison.Ordinal)), "it stands there");
+        Assert.Contains("2.00 kg", item.Text, StringComparison.Ordinal);
+        item.Click();
+        _page.Until(() => _page.Field("It cost").GetAttribute("value") == "11.5", "what it cost");
+        _page.Button("Take it out of the cupboard").Click();
+        _page.Until(() => _page.All(".shelf-item").All(one => !one.Text.StartsWith("Dental stone", StringComparison.Ordinal)), "it is out");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task What_is_missing_is_told_in_packs_with_what_it_costs()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        var waters = (await fixture.Read(id))["build"]!["waters"]!.AsArray().Select(water => water!["id"]!.GetValue<string>()).ToList();
+        await fixture.Edit(id, new { kind = "together", label = "Another resin", edits = waters.Select(water => new { kind = "set", list = "waters", id = water, fields = new { productId = "casting-epoxy" } }) });
+        Open();
+        _page.Until(() => _page.Text(".to-buy").Contains("Casting epoxy, 1 × 500 + 250 g", StringComparison.Ordinal), "the kit to buy");
+        Assert.Contains("24.90", _page.Text(".to-buy"), StringComparison.Ordinal);
+        Assert.Contains("g over", _page.Text(".to-buy"), StringComparison.Ordinal);
+        Assert.Contains("Old hardener yellows", _page.Text(".to-buy"), StringComparison.Ordinal);
+        await fixture.Http.DeleteAsync(new Uri($"/api/builds/{id}", UriKind.Relative));
+        Assert.Empty(_page.Faults());
+    }
+}

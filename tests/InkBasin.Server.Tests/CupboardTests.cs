@@ -1,0 +1,110 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>The cupboard by its routes: over all builds, goods and pack sizes noted, changed, taken out.</summary>
+public class CupboardTests(ServerFixture server) : IClassFixture<ServerFixture>
+{
+    private const string Route = "/api/stores/cupboard";
+
+    private static string Word(JsonNode? node) => node!.GetValue<string>();
+
+    private static double Number(JsonNode? node) => node!.GetValue<double>();
+
+    private static object Good(string name, double left) => new { id = "", kind = "glue", name, left, full = 500.0, price = 5.5 };
+
+    private static JsonNode? Of(JsonNode view, string name) => view["cupboard"]!["goods"]!.AsArray().FirstOrDefault(one => Word(one!["good"]!["name"]) == name);
+
+    [Fact]
+    public async Task It_stands_over_all_builds_with_what_they_still_take()
+    {
+        using var client = server.CreateClient();
+        var view = await client.Get(Route);
+        var coating = view["cupboard"]!["bottles"]!.AsArray().Single(one => Word(one!["bottle"]!["id"]) == "demo-coating-one")!;
+        double takes = 0;
+        foreach (var card in (await client.Get("/api/builds")).AsArray())
+        {
+            var plan = (await client.Get($"/api/builds/{Word(card!["id"])}"))["plan"]!;
+            takes += plan["sessions"]!["is"]!.AsArray().Where(session => Word(session!["productId"]) == "coating-epoxy").Sum(session => session!["cards"]!.AsArray().Sum(mixed => Number(mixed!["batch"]!["aG"])));
+        }
+
+        Assert.True(takes > 100);
+        Assert.Equal(Math.Max(0, Number(coating["bottle"]!["leftG"]) - takes), Number(coating["plannedLeftG"]), 6);
+        Assert.Equal("demo-casting-two", Word(view["cupboard"]!["bottles"]!.AsArray().Single(one => one!["isStale"]!.GetValue<bool>())!["bottle"]!["id"]));
+        Assert.Contains(view["cupboard"]!["notices"]!.AsArray(), notice => Word(notice!["kind"]) == "stale");
+        Assert.Contains(view["costs"]!.AsArray(), cost => Word(cost!["buildName"]) == "Sallow Quay" && Number(cost["toCome"]) > 0 && Number(cost["sum"]) == Number(cost["soFar"]) + Number(cost["toCome"]));
+        Assert.Empty(view["unplanned"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_good_is_noted_corrected_and_taken_out()
+    {
+        using var client = server.CreateClient();
+        var (status, made) = await client.Post("/api/stores/goods", Good("Hide glue", 300));
+        Assert.Equal(HttpStatusCode.Created, status);
+        Assert.Equal("ml", Word(made["unit"]));
+        var id = Word(made["id"]);
+        made["left"] = 120.5;
+        using (var put = await client.PutAsync(new Uri($"/api/stores/goods/{id}", UriKind.Relative), JsonContent.Create(made))) put.EnsureSuccessStatusCode();
+        Assert.Equal(120.5, Number(Of(await client.Get(Route), "Hide glue")!["good"]!["left"]));
+
+        // Refused whole: more than it held new, and what is not there.
+        made["left"] = 501;
+        using (var put = await client.PutAsync(new Uri($"/api/stores/goods/{id}", UriKind.Relative), JsonContent.Create(made)))
+        {
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, put.StatusCode);
+            Assert.Contains("than it held when it was new", await put.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        Assert.Equal(120.5, Number(Of(await client.Get(Route), "Hide glue")!["good"]!["left"]));
+        using (var gone = await client.DeleteAsync(new Uri($"/api/stores/goods/{id}", UriKind.Relative))) gone.EnsureSuccessStatusCode();
+        Assert.Null(Of(await client.Get(Route), "Hide glue"));
+        using var again = await client.DeleteAsync(new Uri($"/api/stores/goods/{id}", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, again.StatusCode);
+        var (wrong, _) = await client.Post("/api/stores/goods", new { id = "", kind = "glue", name = "", left = 1.0 });
+        Assert.Equal(HttpStatusCode.BadRequest, wrong);
+    }
+
+    [Fact]
+    public async Task What_is_short_is_bought_in_the_packs_that_were_noted()
+    {
+        using var client = server.CreateClient();
+        var build = await client.Copy("Three Weirs at Ondry");
+        var waters = (await client.Get(build))["build"]!["waters"]!.AsArray().Select(water => Word(water!["id"])).ToList();
+        await client.Edit(build, new { kind = "together", label = "Another resin", edits = waters.Select(id => new { kind = "set", list = "waters", id, fields = new { productId = "casting-epoxy" } }) });
+        var buy = (await client.Get(Route))["cupboard"]!["buy"]!.AsArray().Single(one => one!["productId"]?.GetValue<string>() == "casting-epoxy")!;
+        Assert.True(Number(buy["oneG"]) > 0);
+        Assert.NotEmpty(buy["packs"]!["packs"]!.AsArray());
+        var (status, pack) = await client.Post("/api/stores/packs", new { id = "", productId = "casting-epoxy", oneG = 5000.0, twoG = 2500.0, price = 0.5 });
+        Assert.Equal(HttpStatusCode.Created, status);
+        buy = (await client.Get(Route))["cupboard"]!["buy"]!.AsArray().Single(one => one!["productId"]?.GetValue<string>() == "casting-epoxy")!;
+        Assert.Equal(0.5, Number(buy["price"]));
+        Assert.Equal(5000 - Number(buy["oneG"]), Number(buy["packs"]!["oneOverG"]), 6);
+        using (var gone = await client.DeleteAsync(new Uri($"/api/stores/packs/{Word(pack["id"])}", UriKind.Relative))) gone.EnsureSuccessStatusCode();
+        var (none, problem) = await client.Post("/api/stores/packs", new { id = "", productId = "no-such", oneG = 10.0, twoG = 0.0 });
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, none);
+        Assert.Contains("not in the stores", Word(problem["detail"]), StringComparison.Ordinal);
+        using var away = await client.DeleteAsync(new Uri(build, UriKind.Relative));
+    }
+
+    [Fact]
+    public async Task A_closed_kit_is_full_and_what_it_cost_is_shared_by_its_grams()
+    {
+        using var client = server.CreateClient();
+        using (var add = await client.PostAsJsonAsync("/api/stores/bottles", new { productId = "deep-pour-epoxy", oneG = 750.0, twoG = 250.0, price = 40.0 })) add.EnsureSuccessStatusCode();
+        var kit = (await client.Get("/api/stores/bottles")).AsArray().Select(card => card!["bottle"]!).Where(bottle => Word(bottle["productId"]) == "deep-pour-epoxy").OrderBy(bottle => Word(bottle["part"])).ToList();
+        try
+        {
+            Assert.Equal([(750, 30), (250, 10)], kit.Select(bottle => (Number(bottle["fullG"]), Number(bottle["price"]))));
+        }
+        finally
+        {
+            foreach (var bottle in kit)
+            {
+                using var gone = await client.DeleteAsync(new Uri($"/api/stores/bottles/{Word(bottle["id"])}", UriKind.Relative));
+            }
+        }
+    }
+}
