@@ -148,7 +148,7 @@ public static class TemplatePdf
 
     private static SKTypeface LoadFace()
     {
-        using var font = typeof(TemplatePdf).Assembly.GetManifestResourceStream("atkinson-hyperlegible-next-400.woff")
+        using var font = typeof(TemplatePdf).Assembly.GetManifestResourceStream("atkinson-hyperlegible-next-400.ttf")
             ?? throw new InvalidOperationException("The face of the templates is not in the program.");
         using var data = SKData.Create(font);
         return SKTypeface.FromData(data);
@@ -169,7 +169,8 @@ public static class TemplatePdf
 
         public SKPaint Ink { get; } = new() { Color = new SKColor(0x14, 0x20, 0x2b), IsAntialias = true };
 
-        public SKFont Font { get; } = new(face, 3.4f);
+        // Advances as they are drawn, not as a screen's pixels would have them: only so a reader's words come out whole.
+        public SKFont Font { get; } = new(face, 3.4f) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
 
         public SKPaint Of(TemplateLine line) => line switch
         {

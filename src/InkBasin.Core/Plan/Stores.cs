@@ -17,6 +17,9 @@ public sealed record Stores(IReadOnlyList<ProductSheet> Sheets, IReadOnlyList<Ti
     /// <summary>The sizes products are sold in.</summary>
     public IReadOnlyList<Pack> Packs { get; init; } = [];
 
+    /// <summary>Without tints' light: what a cupboard is made of.</summary>
+    public AtHand AtHand => new(Sheets, Bottles, Goods, Packs);
+
     /// <summary>What ships with the product.</summary>
     public static Stores Examples { get; } = new(ExampleSheets.All, ExampleTints.All);
 

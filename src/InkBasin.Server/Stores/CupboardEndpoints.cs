@@ -53,7 +53,7 @@ internal static class CupboardEndpoints
             }
         }
 
-        return TypedResults.Ok(new CupboardView(Cupboard.Of(shelf, needs, DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
+        return TypedResults.Ok(new CupboardView(Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
     }
 
     private static async Task<Created<Good>> AddGood(Good good, ShelfStore shelf, CancellationToken cancel)

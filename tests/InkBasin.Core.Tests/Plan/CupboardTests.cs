@@ -17,11 +17,13 @@ public class CupboardTests
 
     private static Needs Need(params ResinNeed[] resin) => new(resin, []);
 
+    private static Cupboard Stands(Stores stores, Needs[] needs, DateOnly today) => Cupboard.Of(stores.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], today);
+
     [Fact]
     public void Bottles_are_run_down_over_all_builds_and_what_is_missing_is_told_from_its_first_day()
     {
         var stores = With(Bottle("one", Part.One, 500), Bottle("two", Part.Two, 200)) with { Packs = [new Pack("kit", "casting-epoxy", 500, 250, 24.9)] };
-        var cupboard = Cupboard.Of(stores, [Need(Pour("Quay", 200, 100, 9), Pour("Quay", 200, 100, 30)), Need(Pour("Weirs", 60, 30, 12))], Today);
+        var cupboard = Stands(stores, [Need(Pour("Quay", 200, 100, 9), Pour("Quay", 200, 100, 30)), Need(Pour("Weirs", 60, 30, 12))], Today);
         Assert.Equal([40, 0], cupboard.Bottles.Select(one => one.PlannedLeftG));
         var buy = Assert.Single(cupboard.Buy);
 
@@ -39,7 +41,7 @@ public class CupboardTests
         var sheet = Stores.Examples.Sheet("casting-epoxy")!;
         var stale = Bottle("old", Part.Two, 90, Today.AddDays(-3000), Today.AddDays(-3000));
         Assert.True(stale.KeepsUntil(sheet) < Today);
-        var cupboard = Cupboard.Of(With(Bottle("one", Part.One, 500), stale), [Need(Pour("Quay", 100, 50, 1))], Today);
+        var cupboard = Stands(With(Bottle("one", Part.One, 500), stale), [Need(Pour("Quay", 100, 50, 1))], Today);
         Assert.Equal(90, cupboard.Bottles[1].PlannedLeftG);
         Assert.True(cupboard.Bottles[1].IsStale);
         Assert.Equal(50, cupboard.Buy.Single().TwoG);
@@ -55,7 +57,7 @@ public class CupboardTests
         var opened = Today.AddDays(5 - (int)Math.Round(sheet.OpenedMonths!.Value * 30));
         var bottle = Bottle("two", Part.Two, 300, null, opened);
         Assert.Equal(Today.AddDays(5), bottle.KeepsUntil(sheet));
-        IReadOnlyList<Notice> Told(int day) => Cupboard.Of(With(Bottle("one", Part.One, 900), bottle), [Need(Pour("Quay", 100, 50, day))], Today).Notices;
+        IReadOnlyList<Notice> Told(int day) => Stands(With(Bottle("one", Part.One, 900), bottle), [Need(Pour("Quay", 100, 50, day))], Today).Notices;
         Assert.Empty(Told(5));
         Assert.Equal("goesOff", Told(6).Single().Kind);
     }
@@ -65,7 +67,7 @@ public class CupboardTests
     {
         var months = Stores.Examples.Sheet("casting-epoxy")!.OpenedMonths!.Value;
         var keeps = (int)Math.Round(months * 30);
-        ToBuy Buy(int last) => Cupboard.Of(With(), [Need(Pour("Quay", 100, 50, 2), Pour("Quay", 100, 50, last))], Today).Buy.Single();
+        ToBuy Buy(int last) => Stands(With(), [Need(Pour("Quay", 100, 50, 2), Pour("Quay", 100, 50, last))], Today).Buy.Single();
         Assert.Equal(Today.AddDays(2 + keeps), Buy(10).OverKeepsUntil);
         Assert.False(Buy(2 + keeps).GoesOffFirst);
         Assert.True(Buy(3 + keeps).GoesOffFirst);
@@ -76,7 +78,7 @@ public class CupboardTests
     {
         var sheet = Stores.Examples.Sheet("casting-epoxy")!;
         var bottle = Bottle("two", Part.Two, 300, null, Today.AddDays(-1 - (int)Math.Round(sheet.OpenedMonths!.Value * 30)));
-        Assert.Equal(50, Cupboard.Of(With(Bottle("one", Part.One, 900), bottle), [Need(Pour("Quay", 100, 50, -9))], Today).Buy.Single().TwoG);
+        Assert.Equal(50, Stands(With(Bottle("one", Part.One, 900), bottle), [Need(Pour("Quay", 100, 50, -9))], Today).Buy.Single().TwoG);
     }
 
     [Fact]
@@ -91,7 +93,7 @@ public class CupboardTests
                 new Good("f", GoodKind.Foam, "Foam", 3) { ThicknessMm = 20 },
             ],
         };
-        var cupboard = Cupboard.Of(stores, [new Needs([], [Tint("umber", 5), Tint("olive", 5), new GoodNeed("Quay", GoodKind.Foam, "Foam 20 mm", null, 20, 2, null), new GoodNeed("Weirs", GoodKind.Foam, "Foam 25 mm", null, 25, 2, null)])], Today);
+        var cupboard = Stands(stores, [new Needs([], [Tint("umber", 5), Tint("olive", 5), new GoodNeed("Quay", GoodKind.Foam, "Foam 20 mm", null, 20, 2, null), new GoodNeed("Weirs", GoodKind.Foam, "Foam 25 mm", null, 25, 2, null)])], Today);
         Assert.Equal([0, 1], cupboard.Goods.Select(one => one.PlannedLeft));
         var buy = Assert.Single(cupboard.Buy);
         Assert.Equal(("umber", 3, 6), (buy.Name, Math.Round(buy.Amount, 9), buy.Price!.Value));

@@ -1,6 +1,15 @@
-using InkBasin.Core.Stock;
+namespace InkBasin.Core.Stock;
 
-namespace InkBasin.Core.Plan;
+/// <summary>What is at hand.</summary>
+/// <param name="Sheets">The products.</param>
+/// <param name="Bottles">Their bottles.</param>
+/// <param name="Goods">Other goods.</param>
+/// <param name="Packs">The sizes products are sold in.</param>
+public sealed record AtHand(IReadOnlyList<ProductSheet> Sheets, IReadOnlyList<Bottle> Bottles, IReadOnlyList<Good> Goods, IReadOnlyList<Pack> Packs)
+{
+    /// <summary>A sheet by its id; null when it is not there.</summary>
+    public ProductSheet? Sheet(string id) => Sheets.FirstOrDefault(sheet => sheet.Id == id);
+}
 
 /// <summary>A bottle as it stands, and as the work ahead will leave it.</summary>
 /// <param name="Bottle">The bottle.</param>
@@ -42,20 +51,22 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
 {
     /// <summary>The cupboard on a day.</summary>
     /// <param name="stores">What is at hand.</param>
-    /// <param name="needs">What each build still takes.</param>
+    /// <param name="resin">What the sessions ahead of all builds take.</param>
+    /// <param name="others">What they take of other goods.</param>
     /// <param name="today">The day.</param>
-    public static Cupboard Of(Stores stores, IReadOnlyList<Needs> needs, DateOnly today)
+    public static Cupboard Of(AtHand stores, IReadOnlyList<ResinNeed> resin, IReadOnlyList<GoodNeed> others, DateOnly today)
     {
         ArgumentNullException.ThrowIfNull(stores);
-        ArgumentNullException.ThrowIfNull(needs);
+        ArgumentNullException.ThrowIfNull(resin);
+        ArgumentNullException.ThrowIfNull(others);
         var buy = new List<ToBuy>();
         var left = new Dictionary<string, double>(StringComparer.Ordinal);
         var notices = new List<Notice>();
 
         // By the day, as they will be poured; what has no day yet comes after.
-        foreach (var product in needs.SelectMany(need => need.Resin).GroupBy(need => need.ProductId))
+        foreach (var product in resin.GroupBy(need => need.ProductId))
             Pour(stores, [.. product.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy, notices);
-        foreach (var good in needs.SelectMany(need => need.Goods).GroupBy(need => (need.Kind, need.TintId, need.ThicknessMm, Name: need.Kind is GoodKind.Tint or GoodKind.Cup or GoodKind.Foam ? "" : need.Name.ToUpperInvariant())))
+        foreach (var good in others.GroupBy(need => (need.Kind, need.TintId, need.ThicknessMm, Name: need.Kind is GoodKind.Tint or GoodKind.Cup or GoodKind.Foam ? "" : need.Name.ToUpperInvariant())))
             Use(stores, [.. good.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy);
         List<StandingBottle> bottles = [.. stores.Bottles.Select(bottle =>
         {
@@ -63,7 +74,7 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
             var keeps = sheet is null ? null : bottle.KeepsUntil(sheet);
             return new StandingBottle(bottle, sheet?.Name, keeps, keeps < today, left.GetValueOrDefault(bottle.Id, bottle.LeftG));
         })];
-        notices.InsertRange(0, bottles.Where(one => one.IsStale && one.Bottle.LeftG > 0).Select(StoresNotices.Stale));
+        notices.InsertRange(0, bottles.Where(one => one.IsStale && one.Bottle.LeftG > 0).Select(StockNotices.Stale));
         return new Cupboard(
             bottles,
             [.. stores.Goods.Select(good => new StandingGood(good, good.KeepsUntil < today, left.GetValueOrDefault(good.Id, good.Left)))],
@@ -72,7 +83,7 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
             notices);
     }
 
-    private static void Pour(Stores stores, IReadOnlyList<ResinNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy, List<Notice> notices)
+    private static void Pour(AtHand stores, IReadOnlyList<ResinNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy, List<Notice> notices)
     {
         if (stores.Sheet(needs[0].ProductId) is not { } sheet) return;
         var stock = new RunDown(sheet, stores.Bottles);
@@ -93,7 +104,7 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
             left[bottle.Id] = leftG;
 
             // In date today and not when its turn comes: opened sooner it would have been used.
-            if (leftG > 0 && bottle.KeepsUntil(sheet) is { } keeps && keeps >= today && needs.Any(need => need.On > keeps)) notices.Add(StoresNotices.GoesOff(bottle, sheet, keeps, leftG));
+            if (leftG > 0 && bottle.KeepsUntil(sheet) is { } keeps && keeps >= today && needs.Any(need => need.On > keeps)) notices.Add(StockNotices.GoesOff(bottle, sheet, keeps, leftG));
         }
 
         if (first is null) return;
@@ -103,7 +114,7 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
         buy.Add(new ToBuy(sheet.Name, sheet.Id, one, two, 0, null, packs, packs?.Price, first.On, builds, keepsUntil, last > keepsUntil));
     }
 
-    private static void Use(Stores stores, IReadOnlyList<GoodNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy)
+    private static void Use(AtHand stores, IReadOnlyList<GoodNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy)
     {
         List<Good> goods = [.. stores.Goods.Where(needs[0].Takes).OrderBy(good => good.KeepsUntil ?? DateOnly.MaxValue).ThenBy(good => good.Left)];
         double missing = 0;

@@ -1,10 +1,9 @@
 using System.Globalization;
-using InkBasin.Core.Stock;
 
-namespace InkBasin.Core.Plan;
+namespace InkBasin.Core.Stock;
 
 /// <summary>What is said of the cupboard.</summary>
-public static class StoresNotices
+public static class StockNotices
 {
     /// <summary>Of a bottle past its date.</summary>
     public static Notice Stale(StandingBottle standing)
