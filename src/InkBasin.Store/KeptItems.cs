@@ -51,6 +51,16 @@ public sealed class KeptItems<TRow, T>
         await _save(cancel);
     }
 
+    /// <summary>Puts something in or changes what is there, without writing it yet.</summary>
+    internal async Task PutAsync(T item, CancellationToken cancel)
+    {
+        var (rows, id) = (_context.Set<TRow>(), _idOf(item));
+        var row = await rows.SingleOrDefaultAsync(one => one.Id == id, cancel);
+        if (row is null) rows.Add(row = new TRow { Id = id, MadeUtc = _time.GetUtcNow().UtcDateTime });
+        else row.Version++;
+        row.Item = JsonSerializer.Serialize(item, Json);
+    }
+
     /// <summary>Takes something out.</summary>
     /// <exception cref="RefusedException">It is not there.</exception>
     public async Task RemoveAsync(string id, CancellationToken cancel = default)

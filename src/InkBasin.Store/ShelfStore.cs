@@ -149,6 +149,24 @@ public sealed partial class ShelfStore
         await SaveAsync(cancel);
     }
 
+    /// <summary>Takes a list into the cupboard: all of it or nothing. What it does not name stays.</summary>
+    /// <exception cref="RefusedException">A line cannot be; its number is told.</exception>
+    public async Task TakeAsync(IReadOnlyList<StockLine> lines, CancellationToken cancel = default)
+    {
+        var changes = StockList.Changes(lines, _read.Current.AtHand);
+        var added = lines.Zip(changes).Where(one => one.Second.Kind == StockChangeKind.New).Select(one => one.First).ToList();
+        if (_read.Current.Bottles.Count + added.Count(line => line.Bottle is not null) > MostBottles || _read.Current.Goods.Count + added.Count(line => line.Good is not null) > MostBottles)
+            throw new RefusedException("file", $"Keep the cupboard to {MostBottles} bottles and as many other goods.", RefusalKind.Impossible);
+        foreach (var (line, change) in lines.Zip(changes).Where(one => one.Second.Kind != StockChangeKind.Same))
+        {
+            if (line.Good is { } good) await Goods.PutAsync(good, cancel);
+            else if (change.Kind == StockChangeKind.New) _context.Bottles.Add(Fill(new BottleRow { Id = line.Bottle!.Id, MadeUtc = Now() }, line.Bottle));
+            else Fill(await BottleRowAsync(line.Bottle!.Id, cancel), line.Bottle);
+        }
+
+        await SaveAsync(cancel);
+    }
+
     /// <summary>Changes a bottle.</summary>
     /// <exception cref="RefusedException">It is not there or cannot be.</exception>
     public async Task ReplaceAsync(Bottle bottle, CancellationToken cancel = default)

@@ -62,6 +62,26 @@ public class StoresTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public void A_list_is_looked_at_before_it_is_taken()
+    {
+        Open();
+        var file = Path.Combine(Directory.CreateTempSubdirectory("ink-basin-list-").FullName, "list.csv");
+        File.WriteAllText(file, "what,left,name,full\nglue,300,Bone glue,500\n");
+        IWebElement Input() => _page.Until(() => _page.First("input[type=file]"), "the way in");
+        Input().SendKeys(file);
+        _page.Until(() => _page.Text(".list-look").Contains("Bone glue is put in", StringComparison.Ordinal), "what it would do");
+        Assert.DoesNotContain(_page.All(".shelf-item"), one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal));
+        _page.Button("Take it into the cupboard").Click();
+        var item = _page.Until(() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it stands there");
+        File.WriteAllText(file, "what,left,name\nglue,much,Bone glue\n");
+        Input().SendKeys(file);
+        _page.Until(() => _page.Text(".stores-side").Contains("“much” is no number", StringComparison.Ordinal), "it is refused");
+        item.Click();
+        _page.Button("Take it out of the cupboard").Click();
+        _page.Until(() => _page.All(".shelf-item").All(one => !one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it is out");
+    }
+
+    [Fact]
     public async Task What_is_missing_is_told_in_packs_with_what_it_costs()
     {
         var id = await fixture.CopyOf("Three Weirs at Ondry");

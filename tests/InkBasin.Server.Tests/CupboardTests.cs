@@ -90,6 +90,40 @@ public class CupboardTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_list_is_looked_at_before_it_is_taken_and_taken_whole_or_not_at_all()
+    {
+        using var client = server.CreateClient();
+        var before = await client.GetStringAsync(new Uri("/api/stores/stock.csv", UriKind.Relative));
+        async Task<(HttpStatusCode Status, string Body)> Send(string route, string text)
+        {
+            using var body = new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(text));
+            body.Headers.ContentType = new("application/octet-stream");
+            using var answer = await client.PostAsync(new Uri(route, UriKind.Relative), body);
+            return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
+        }
+
+        const string List = "what,left,name,full\nglue,300,Rabbit-skin glue,500\n";
+        var (looked, changes) = await Send("/api/stores/stock.csv/look", List);
+        Assert.Equal(HttpStatusCode.OK, looked);
+        Assert.Equal("new", Word(JsonNode.Parse(changes)![0]!["kind"]));
+        Assert.Equal(before, await client.GetStringAsync(new Uri("/api/stores/stock.csv", UriKind.Relative)));
+
+        // One bad line and nothing of it is taken.
+        var (refused, why) = await Send("/api/stores/stock.csv", $"{List}glue,9,Too full,8\n");
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.Contains("Line 3", why, StringComparison.Ordinal);
+        Assert.Equal(before, await client.GetStringAsync(new Uri("/api/stores/stock.csv", UriKind.Relative)));
+        Assert.Equal(HttpStatusCode.NoContent, (await Send("/api/stores/stock.csv", List)).Status);
+        var made = Of(await client.Get(Route), "Rabbit-skin glue")!["good"]!;
+        Assert.Equal(300, Number(made["left"]));
+        using (var gone = await client.DeleteAsync(new Uri($"/api/stores/goods/{Word(made["id"])}", UriKind.Relative))) gone.EnsureSuccessStatusCode();
+
+        // Its own list given back changes nothing.
+        Assert.Equal(HttpStatusCode.NoContent, (await Send("/api/stores/stock.csv", before)).Status);
+        Assert.Equal(before, await client.GetStringAsync(new Uri("/api/stores/stock.csv", UriKind.Relative)));
+    }
+
+    [Fact]
     public async Task A_closed_kit_is_full_and_what_it_cost_is_shared_by_its_grams()
     {
         using var client = server.CreateClient();

@@ -1,7 +1,10 @@
+using System.Text;
 using InkBasin.Core;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Stock;
+using InkBasin.Formats;
 using InkBasin.Server.Builds;
+using InkBasin.Server.Hosting;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -20,6 +23,9 @@ internal static class CupboardEndpoints
     public static void MapCupboard(this RouteGroupBuilder stores)
     {
         stores.MapGet("/cupboard", Look);
+        stores.MapGet("/stock.csv", (Core.Plan.Stores shelf) => TypedResults.File(Encoding.UTF8.GetBytes(StockTable.Write(shelf.AtHand)), "text/csv; charset=utf-8", "cupboard.csv")).Produces<string>(contentType: "text/csv");
+        stores.MapPost("/stock.csv/look", LookAtList).Accepts<byte[]>(GroundPicture.ContentType);
+        stores.MapPost("/stock.csv", TakeList).Accepts<byte[]>(GroundPicture.ContentType);
         stores.MapPost("/goods", AddGood);
         stores.MapPut("/goods/{goodId}", ReplaceGood);
         stores.MapDelete("/goods/{goodId}", RemoveGood);
@@ -54,6 +60,17 @@ internal static class CupboardEndpoints
         }
 
         return TypedResults.Ok(new CupboardView(Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
+    }
+
+    private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), () => Guid.CreateVersion7().ToString());
+
+    private static async Task<Ok<IReadOnlyList<StockChange>>> LookAtList(HttpRequest request, Core.Plan.Stores shelf, CancellationToken cancel) =>
+        TypedResults.Ok(StockList.Changes(await ReadListAsync(request, cancel), shelf.AtHand));
+
+    private static async Task<NoContent> TakeList(HttpRequest request, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.TakeAsync(await ReadListAsync(request, cancel), cancel);
+        return TypedResults.NoContent();
     }
 
     private static async Task<Created<Good>> AddGood(Good good, ShelfStore shelf, CancellationToken cancel)

@@ -1,5 +1,5 @@
 import { asProblem, ProblemError } from './client';
-import type { ReadGridAnswer, PictureAnswer } from './types';
+import type { ReadGridAnswer, PictureAnswer, StockChange } from './types';
 
 /** How a file of heights is to be read. Empty lengths are left to the file. */
 export interface GridReading {
@@ -23,6 +23,16 @@ export function sendGrid(buildId: string, file: Blob, reading: GridReading): Pro
 /** Sends a picture to be kept. */
 export function sendPicture(file: Blob): Promise<PictureAnswer> {
   return send('/api/pictures', file);
+}
+
+/** What a list of the cupboard would do; nothing is taken yet. */
+export function lookAtList(file: Blob): Promise<StockChange[]> {
+  return send('/api/stores/stock.csv/look', file);
+}
+
+/** Takes a list into the cupboard, all of it or nothing. */
+export async function takeList(file: Blob): Promise<void> {
+  await send('/api/stores/stock.csv', file);
 }
 
 async function send<T>(address: string, file: Blob): Promise<T> {

@@ -156,3 +156,4 @@ export type StandingGood = Schemas['StandingGood'];
 export type ToBuy = Schemas['ToBuy'];
 export type Good = Schemas['Good'];
 export type Pack = Schemas['Pack'];
+export type StockChange = Schemas['StockChange'];

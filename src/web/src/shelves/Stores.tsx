@@ -5,6 +5,7 @@ import type { ProductSheet, SheetDraft } from '../api/types';
 import { useProducts, useTints } from '../api/useStores';
 import { ItemPart } from './ItemPart';
 import { emptyLabel, KIND_WORDS } from './label';
+import { ListPart } from './ListPart';
 import { NewBottles } from './NewBottles';
 import { NewGood } from './NewGood';
 import { OwnLabelTools } from './OwnLabelTools';
@@ -122,6 +123,7 @@ export function Stores() {
                   <span className="quiet">of a product of your own, off its label</span>
                 </div>
               </section>
+              <ListPart />
             </>
           )}
         </div>

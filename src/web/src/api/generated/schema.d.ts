@@ -5025,6 +5025,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/stock.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/stock.csv/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockChange"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/goods": {
         parameters: {
             query?: never;
@@ -13702,6 +13797,25 @@ export interface components {
             readings: components["schemas"]["WedgeReading"][];
             grey: null | components["schemas"]["GreyPatch"];
         };
+        /** @description What a line would do. */
+        StockChange: {
+            /**
+             * Format: int32
+             * @description Which line of the list.
+             */
+            line: number;
+            /** @description What it would do. */
+            kind: components["schemas"]["StockChangeKind"];
+            /** @description What it is about. */
+            name: string;
+            /** @description What would be changed, each as "left 812 → 790"; empty unless it is changed. */
+            fields: string[];
+        };
+        /**
+         * @description What a list from elsewhere would do to one thing of the cupboard.
+         * @enum {unknown}
+         */
+        StockChangeKind: "new" | "changed" | "same";
         /** @description What a pour takes out of the bottles, and what that leaves. */
         StockDraw: {
             /**
