@@ -16,8 +16,11 @@ builder.AddGround();
 builder.AddInstruments();
 builder.AddBench();
 builder.AddPairing();
+builder.AddBackups();
 
 var app = builder.Build();
+if (app.BackupOrRestore() is { } exit) return exit;
+
 app.UseDoor();
 app.UsePairing();
 app.UseProblems();
@@ -30,12 +33,14 @@ app.MapPictures();
 app.MapInstruments();
 app.MapBench();
 app.MapPairing();
+app.MapBackups();
 app.MapApiRest();
 app.MapWeb();
 
 app.AnnounceAddress();
 await app.PrepareDataAsync();
 await app.RunAsync();
+return 0;
 
 /// <summary>Named so that tests can start the server.</summary>
 public partial class Program;

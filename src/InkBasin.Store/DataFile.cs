@@ -12,6 +12,34 @@ public sealed record DataFile(string Folder)
     /// <summary>How it is opened: foreign keys on, shared by the connections of this process.</summary>
     public string ConnectionString => $"Data Source={Path};Foreign Keys=True;Default Timeout=10";
 
+    private string LockPath => System.IO.Path.Combine(Folder, "inkbasin.lock");
+
+    /// <summary>Says that a server goes on with this data, until it is disposed of or the process ends, however it ends. Several may.</summary>
+    public IDisposable Hold()
+    {
+        Directory.CreateDirectory(Folder);
+        using (new FileStream(LockPath, FileMode.OpenOrCreate, FileAccess.Read, FileShare.ReadWrite))
+        {
+            // There has to be a file to hold.
+        }
+
+        return new FileStream(LockPath, FileMode.Open, FileAccess.Read, FileShare.Read);
+    }
+
+    /// <summary>Has this data alone; null while a server goes on with it, whether it has the database open at this moment or not.</summary>
+    public IDisposable? Alone()
+    {
+        Directory.CreateDirectory(Folder);
+        try
+        {
+            return new FileStream(LockPath, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException)
+        {
+            return null;
+        }
+    }
+
     /// <summary>
     /// Makes the folder, migrates the file (keeping a copy of the old one beside it first) and sets write-ahead logging.
     /// </summary>

@@ -95,6 +95,7 @@ internal static class Setup
 
         var file = new DataFile(Path.GetFullPath(folder));
         builder.Services.AddSingleton(file);
+        builder.Services.AddSingleton<DataHold>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddDbContext<InkBasinContext>(options => options.UseSqlite(file.ConnectionString));
         builder.Services.AddSingleton<ReadBuilds>();
@@ -154,6 +155,7 @@ internal static class Setup
     public static async Task PrepareDataAsync(this WebApplication app)
     {
         if (OnlyListsRoutes) return;
+        app.Services.GetRequiredService<DataHold>();
         await using var scope = app.Services.CreateAsyncScope();
         var isNew = await scope.ServiceProvider.GetRequiredService<DataFile>()
             .PrepareAsync(scope.ServiceProvider.GetRequiredService<InkBasinContext>());
@@ -166,6 +168,14 @@ internal static class Setup
         var told = scope.ServiceProvider.GetRequiredService<BenchTold>();
         foreach (var session in await scope.ServiceProvider.GetRequiredService<BenchStore>().UntoldAsync()) await told.TellAsync(session, CancellationToken.None);
     }
+}
+
+/// <summary>Held as long as the server goes on: its data is not pulled away under it.</summary>
+internal sealed class DataHold(DataFile data) : IDisposable
+{
+    private readonly IDisposable _hold = data.Hold();
+
+    public void Dispose() => _hold.Dispose();
 }
 
 /// <summary>The answer of the health route.</summary>

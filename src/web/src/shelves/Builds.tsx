@@ -266,6 +266,12 @@ function NewBuild() {
           {error.message}
         </p>
       )}
+      <p className="quiet">
+        <a href="/api/backup" download>
+          Back up the whole shelf
+        </a>
+        : builds, pictures, stores and log in one file. One of each day is kept beside the data, the last seven.
+      </p>
     </section>
   );
 }

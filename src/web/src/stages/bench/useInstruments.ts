@@ -5,6 +5,8 @@ import type { Session } from './useSession';
 const KEY = 'ink-basin.bench.instruments';
 const EACH_MS = 20 * 60_000;
 const AFTER_MS = 48 * 3_600_000;
+// A cure is slow: what does not change is noted every other hour.
+const EACH_AFTER_MS = 2 * 3_600_000;
 const ROOM_C = 1;
 const SURFACE_C = 2;
 
@@ -42,14 +44,19 @@ export function useInstruments({ view, readings, holds, now, happen }: Session):
       const reading = one?.reading;
       if (one == null || reading == null || !reading.isSteady) return;
       const last = noted.current[kind];
-      if (last !== undefined && Math.abs(reading.value - last.value) < far && now() - last.at < EACH_MS) return;
+      if (
+        last !== undefined &&
+        Math.abs(reading.value - last.value) < far &&
+        now() - last.at < (ended === null ? EACH_MS : EACH_AFTER_MS)
+      )
+        return;
       noted.current[kind] = { at: now(), value: reading.value };
       if (kind === 'room') happen({ kind, airC: reading.value, humidityPercent: one.humidityPercent, by: one.id });
       else happen({ kind, surfaceC: reading.value, by: one.id });
     };
     note('room', room, ROOM_C);
     if (poured) note('surface', surface, SURFACE_C);
-  }, [going, poured, room, surface, now, happen]);
+  }, [going, ended, poured, room, surface, now, happen]);
   const step = view?.state.steps[view.state.at];
   const scale = of('scale');
   const nought = useRef<string | null>(null);
