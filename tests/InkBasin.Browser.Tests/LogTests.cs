@@ -56,9 +56,9 @@ public class LogTests(BrowserFixture fixture)
     {
         await Open();
         var before = Heads.Count;
-        _page.Type("It shows now", "27.5");
+        _page.Type("It shows now", "29.5");
         _page.Button("Note how warm it is").Click();
-        _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-curve figcaption").Contains("27.5", StringComparison.Ordinal), "the curve");
+        _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-curve figcaption").Contains("29.5", StringComparison.Ordinal), "the curve");
         Assert.Equal(before, Heads.Count);
         Assert.Empty(_page.Faults());
     }

@@ -179,15 +179,10 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".tideline-mark title").Any(mark => mark.GetAttribute("textContent")!.Contains("Log into Creek 2", StringComparison.Ordinal)), "its moment among the days");
         fixture.Driver.FindElement(By.PartialLinkText("Pours")).Click();
         _page.Button("Mix").Click();
-        var ofCreek = plan["sessions"]!["is"]!.AsArray().Select(one => one!["pools"]!.AsArray().FirstOrDefault(pool => pool!["waterId"]!.GetValue<string>() == "creek")).OfType<JsonNode>();
-        var session = ofCreek.Index().First(one => one.Item["layer"]!.GetValue<int>() == 2).Index;
-        _page.Until(() => _page.All("button").Count(button => button.Text == "Read it large") > session, "its session");
-        _page.All("button").Where(button => button.Text == "Read it large").ElementAt(session).Click();
-        var rows = _page.Until(() => _page.All(".mix-steps li").Select(row => row.Text).ToList() is { Count: > 0 } all ? all : null, "the card");
-        var floats = rows.FindIndex(row => row.Contains("Float it in at once", StringComparison.Ordinal));
-        Assert.Contains("Log", rows[floats], StringComparison.Ordinal);
-        Assert.Contains("held until", rows[floats], StringComparison.Ordinal);
-        Assert.True(floats > rows.FindIndex(row => row.Contains("Into Creek, layer 2", StringComparison.Ordinal)));
+        var session = plan["sessions"]!["is"]!.AsArray().First(one => one!["pools"]!.AsArray().Any(pool => pool!["waterId"]!.GetValue<string>() == "creek" && pool["layer"]!.GetValue<int>() == 2))!["number"];
+        var card = _page.Until(() => _page.First($"[data-testid=session-{session}] .pour-card"), "its session").Text;
+        Assert.Contains("set in after it", card, StringComparison.Ordinal);
+        Assert.Matches("Log, held (for )?[0-9]", card);
         Assert.Empty(_page.Faults());
     }
 

@@ -83,8 +83,8 @@ public static class BenchSteps
             Lines = ["Nitrile gloves on, eyes covered", "Fresh air, or the respirator the safety sheet names", "Children and pets out", "On skin: wipe, soap and water, never solvent; in eyes: as the safety sheet says, at once"],
         };
         yield return new BenchStep("lay-out", BenchStepKind.LayOut, 0, "All within reach", "Once the parts meet there is no time to look for anything.") { Lines = setting.LayOut };
-        foreach (var (i, thing) in sessions.SelectMany(session => session.Cards).SelectMany(card => card.Things).Where(thing => !thing.AfterPour).DistinctBy(thing => (thing.Id, thing.Layer)).Index())
-            yield return new BenchStep($"in-place-{i + 1}", BenchStepKind.InPlace, 0, thing.Name, thing.How) { At = thing.At };
+        foreach (var (i, thing) in sessions.SelectMany(session => session.Cards.SelectMany(card => card.Things.Select(thing => (Thing: thing, session.PourH)))).Where(one => !one.Thing.AfterPour).DistinctBy(one => (one.Thing.Id, one.Thing.Layer)).Index())
+            yield return new BenchStep($"in-place-{i + 1}", BenchStepKind.InPlace, 0, thing.Thing.Name, Held(thing.Thing, thing.PourH)) { At = thing.Thing.At };
         foreach (var (session, thin) in sessions.SelectMany(session => session.LetDowns.Select(thin => (session, thin))))
         {
             yield return new BenchStep($"let-down-{session.Number}-{thin.TintId}", BenchStepKind.LetDown, 0, $"Thin {thin.Name} 1 : {thin.PartsToOne}", $"In a little cup of its own, enough for {(session.Cards.Count == 1 ? "the cup" : "all cups")}.{(setting.Sheet.Traits.IsOnePart ? "" : " No part two to it.")}")
@@ -130,6 +130,9 @@ public static class BenchSteps
         for (var at = ScrapeEachMin; at < minutes - 0.25; at += ScrapeEachMin) yield return new TimedPrompt(at, "Scrape the sides and the base.");
         if (minutes > 0.5) yield return new TimedPrompt(minutes - 0.25, "Once more round the sides and the base, and scrape the stick.");
     }
+
+    // How it goes in, and for how long the hand or a weight has to keep it there.
+    private static string Held(ThingMoment thing, double pourH) => thing.HoldUntilH is { } until ? $"{thing.How} Hold it there for {until - pourH:0.#} h, with a weight or a clamp." : thing.How;
 
     private static string Mark(double? mm) => mm is { } at ? $"To {at:0.0} mm on the cup’s wall." : "Over the rim: take a larger cup.";
 
@@ -193,7 +196,7 @@ public static class BenchSteps
             }
 
             foreach (var (i, thing) in card.Things.Where(thing => thing.AfterPour && thing.FromH <= session.PourH).Index())
-                yield return new BenchStep($"{k}-set-in-{i + 1}", BenchStepKind.SetIn, k, thing.Name, thing.How) { At = thing.At };
+                yield return new BenchStep($"{k}-set-in-{i + 1}", BenchStepKind.SetIn, k, thing.Name, Held(thing, session.PourH)) { At = thing.At };
             if (byScale) yield return new BenchStep($"{k}-over", BenchStepKind.Over, k, "The cup with what is over", "On the scale with its stick, less what both weigh clean: how much the water really took. Leave it open if there is no time.");
             yield return new BenchStep($"{k}-empty", BenchStepKind.Empty, k, "What is over, spread out thin", $"On a scrap of plastic, at once: never left standing in the cup.{(byScale ? " Then the cup and its stick once more, if you like: what stays in them teaches the next plan." : "")}");
         }

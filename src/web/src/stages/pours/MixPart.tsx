@@ -140,6 +140,15 @@ function Cup({ card, session }: { card: MixCard; session: MixSession }) {
             </dd>
           </div>
         ))}
+        {card.things.map((thing) => (
+          <div key={thing.id}>
+            <dt>{thing.afterPour ? 'set in after it' : 'in place before it'}</dt>
+            <dd>
+              {thing.name}
+              {thing.holdUntilH !== null && `, held ${hours(thing.holdUntilH - session.pourH)}`}
+            </dd>
+          </div>
+        ))}
         <div>
           <dt>{byScale ? 'by volume' : 'by weight'}</dt>
           <dd>{parts(batch, 1, !byScale, units)}</dd>
