@@ -28,7 +28,8 @@ public sealed record StoredBuild(
 /// <param name="Build">The build; null when its record cannot be read.</param>
 /// <param name="ChangedAt">When it was last changed.</param>
 /// <param name="BinnedAt">When it was put in the bin; null while on the shelf.</param>
-public sealed record ShelvedBuild(Guid Id, string Name, Build? Build, DateTimeOffset ChangedAt, DateTimeOffset? BinnedAt);
+/// <param name="Version">Raised with every change.</param>
+public sealed record ShelvedBuild(Guid Id, string Name, Build? Build, DateTimeOffset ChangedAt, DateTimeOffset? BinnedAt, int Version);
 
 /// <summary>What is on a build's undo list.</summary>
 /// <param name="Version">To be named with the next change.</param>
@@ -307,7 +308,7 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             LogUnreadable(logger, row.Id, broken);
         }
 
-        return new ShelvedBuild(row.Id, row.Name, build, Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null);
+        return new ShelvedBuild(row.Id, row.Name, build, Utc(row.ChangedUtc), row.BinnedUtc is { } binned ? Utc(binned) : null, row.Version);
     }
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Build {Id} cannot be read from the data file")]

@@ -39,6 +39,28 @@ public class CupboardTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task What_is_remembered_of_a_build_follows_its_edits_its_sheet_and_its_going()
+    {
+        using var client = server.CreateClient();
+        var build = await client.Copy("The Drowned Pit");
+        await client.Edit(build, Edits.Set(new { name = "Remembered" }));
+        JsonNode? Cost(JsonNode view) => view["costs"]!.AsArray().FirstOrDefault(cost => Word(cost!["buildName"]) == "Remembered");
+        var first = Cost(await client.Get(Route))!;
+        Assert.Equal(first.ToJsonString(), Cost(await client.Get(Route))!.ToJsonString());
+
+        // A price noted since counts at once, though nothing of the build is reckoned anew.
+        var (_, pack) = await client.Post("/api/stores/packs", new { id = "", productId = "deep-pour-epoxy", oneG = 100.0, twoG = 45.0, price = 0.01 });
+        Assert.True(Number(Cost(await client.Get(Route))!["soFar"]) < Number(first["soFar"]) / 10);
+        using (var gone = await client.DeleteAsync(new Uri($"/api/stores/packs/{Word(pack["id"])}", UriKind.Relative))) gone.EnsureSuccessStatusCode();
+        await client.Edit(build, Edits.Set(new { name = "Renamed" }));
+        Assert.Null(Cost(await client.Get(Route)));
+        await client.Edit(build, Edits.Set(new { name = "Remembered" }));
+        Assert.Equal(first.ToJsonString(), Cost(await client.Get(Route))!.ToJsonString());
+        using (var away = await client.DeleteAsync(new Uri(build, UriKind.Relative))) away.EnsureSuccessStatusCode();
+        Assert.Null(Cost(await client.Get(Route)));
+    }
+
+    [Fact]
     public async Task A_good_is_noted_corrected_and_taken_out()
     {
         using var client = server.CreateClient();

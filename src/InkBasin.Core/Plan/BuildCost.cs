@@ -21,47 +21,43 @@ public sealed record BuildCost(string BuildName, double SoFar, double ToCome, do
     public double? PerEvening => Evenings > 0 ? Sum / Evenings : null;
 
     /// <summary>The cost of a build.</summary>
-    /// <param name="answers">What follows from it.</param>
-    /// <param name="needs">What it still takes.</param>
-    public static BuildCost Of(BuildAnswers answers, Needs needs)
+    /// <param name="buildName">The build.</param>
+    /// <param name="needs">What it has taken and still takes.</param>
+    /// <param name="atHand">What is at hand, with its prices.</param>
+    public static BuildCost Of(string buildName, Needs needs, AtHand atHand)
     {
-        ArgumentNullException.ThrowIfNull(answers);
         ArgumentNullException.ThrowIfNull(needs);
-        var (build, stores) = (answers.Build, answers.Stores);
+        ArgumentNullException.ThrowIfNull(atHand);
         var unpriced = new SortedSet<string>(StringComparer.Ordinal);
-        double Resin(string productId, double oneG, double twoG)
+        double Resin(ResinNeed need)
         {
-            if (oneG + twoG <= 0) return 0;
-            var (one, two) = (PricePerG(stores, productId, Part.One), PricePerG(stores, productId, Part.Two));
-            if ((one is null && oneG > 0) || (two is null && twoG > 0)) unpriced.Add(stores.Sheet(productId)?.Name ?? productId);
-            return (oneG * (one ?? 0)) + (twoG * (two ?? 0));
+            var (one, two) = (PricePerG(atHand, need.ProductId, Part.One), PricePerG(atHand, need.ProductId, Part.Two));
+            if ((one is null && need.OneG > 0) || (two is null && need.TwoG > 0)) unpriced.Add(atHand.Sheet(need.ProductId)?.Name ?? need.ProductId);
+            return (need.OneG * (one ?? 0)) + (need.TwoG * (two ?? 0));
         }
 
-        double soFar = 0, onModelMl = 0;
-        foreach (var pour in build.Begun)
+        double Tint(GoodNeed need)
         {
-            if (build.Waters.All(water => water.Id != pour.WaterId) || answers.Of(pour.WaterId) is not { Case.Sheet: { } sheet, Layers.Is: { } plans } || pour.Layer > plans.Layers.Count) continue;
-            var layer = plans.Layers[pour.Layer - 1];
-            soFar += Resin(sheet.Id, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG));
-            onModelMl += layer.VolumeMl;
+            if (atHand.Goods.FirstOrDefault(good => need.Takes(good) && good.PriceEach is not null) is { } good) return need.Amount * good.PriceEach!.Value;
+            unpriced.Add(need.Name);
+            return 0;
         }
 
-        var toCome = needs.Resin.Sum(need => Resin(need.ProductId, need.OneG, need.TwoG));
-        foreach (var need in needs.Goods.Where(need => need.Kind == GoodKind.Tint))
-        {
-            if (stores.Goods.FirstOrDefault(good => need.Takes(good) && good.PriceEach is not null) is { } good) toCome += need.Amount * good.PriceEach!.Value;
-            else unpriced.Add(need.Name);
-        }
-
-        var days = build.Begun.Select(pour => DateOnly.FromDateTime(Clock.On(pour.At, answers.Bench.Zone).DateTime)).Concat(needs.Resin.Select(need => need.On).OfType<DateOnly>()).Distinct().Count();
-        return new BuildCost(build.Name, soFar, toCome, onModelMl + needs.Resin.Sum(need => need.OnModelMl), days, [.. unpriced]);
+        var all = needs.Poured.Concat(needs.Resin).ToList();
+        return new BuildCost(
+            buildName,
+            needs.Poured.Sum(Resin),
+            needs.Resin.Sum(Resin) + needs.Goods.Where(need => need.Kind == GoodKind.Tint).Sum(Tint),
+            all.Sum(need => need.OnModelMl),
+            all.Select(need => need.On).OfType<DateOnly>().Distinct().Count(),
+            [.. unpriced]);
     }
 
     // What the bottles at hand cost, by their grams when new; without one what its cheapest pack costs.
-    private static double? PricePerG(Stores stores, string productId, Part part)
+    private static double? PricePerG(AtHand atHand, string productId, Part part)
     {
-        var bottles = stores.Bottles.Where(bottle => bottle.ProductId == productId && bottle.Part == part && bottle.PricePerG is not null).ToList();
+        var bottles = atHand.Bottles.Where(bottle => bottle.ProductId == productId && bottle.Part == part && bottle.PricePerG is not null).ToList();
         if (bottles.Count > 0) return bottles.Sum(bottle => bottle.Price!.Value) / bottles.Sum(bottle => bottle.FullG!.Value);
-        return stores.Packs.Where(pack => pack.ProductId == productId && (part == Part.One ? pack.OneG : pack.TwoG) > 0).Min(pack => pack.Price / (pack.OneG + pack.TwoG));
+        return atHand.Packs.Where(pack => pack.ProductId == productId && (part == Part.One ? pack.OneG : pack.TwoG) > 0).Min(pack => pack.Price / (pack.OneG + pack.TwoG));
     }
 }

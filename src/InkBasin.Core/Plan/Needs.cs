@@ -8,6 +8,9 @@ namespace InkBasin.Core.Plan;
 /// <param name="Goods">Tints, cups, plaster and foam ahead.</param>
 public sealed record Needs(IReadOnlyList<ResinNeed> Resin, IReadOnlyList<GoodNeed> Goods)
 {
+    /// <summary>What it has taken already: its begun pours, as weighed, else as planned.</summary>
+    public IReadOnlyList<ResinNeed> Poured { get; init; } = [];
+
     // A cup for the parts and one they are poured over into.
     private const int CupsEach = 2;
 
@@ -25,7 +28,20 @@ public sealed record Needs(IReadOnlyList<ResinNeed> Resin, IReadOnlyList<GoodNee
             .GroupBy(one => (one.Dose.TintId, one.Session.Number))
             .Select(group => new GoodNeed(name, GoodKind.Tint, group.First().Dose.Name, group.Key.TintId, null, group.Sum(one => one.Ml), Day(group.First().Session)));
         var cups = sessions.Select(session => new GoodNeed(name, GoodKind.Cup, "Mixing cups", null, null, session.Cards.Count * (session.Cards[0].Batch.BMl > 0 ? CupsEach : 1), Day(session)));
-        return new Needs([.. resin], [.. tints, .. cups]);
+        return new Needs([.. resin], [.. tints, .. cups]) { Poured = [.. PouredOf(answers)] };
+    }
+
+    private static IEnumerable<ResinNeed> PouredOf(BuildAnswers answers)
+    {
+        var build = answers.Build;
+        foreach (var pour in build.Begun)
+        {
+            if (build.Waters.FirstOrDefault(water => water.Id == pour.WaterId) is not { } water || answers.Of(water.Id) is not { Case.Sheet: { } sheet, Layers.Is: { } plans } || pour.Layer > plans.Layers.Count) continue;
+            var layer = plans.Layers[pour.Layer - 1];
+            yield return new ResinNeed(
+                build.Name, $"{water.Name}, layer {pour.Layer}", sheet.Id, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG), layer.VolumeMl,
+                DateOnly.FromDateTime(Clock.On(pour.At, answers.Bench.Zone).DateTime));
+        }
     }
 
     /// <summary>Whether the ground takes nothing more: foam is cut, plaster is on, or a layer is poured.</summary>

@@ -216,7 +216,7 @@ internal static class BuildEndpoints
     private static BuildAnswer Answered(StoredBuild stored, Planned planned) =>
         new(stored.Id, stored.Version, stored.Build, planned.Plan, planned.Key, stored.UndoLabel, stored.RedoLabel, stored.ChangedAt);
 
-    private static BuildCard Card(StoredBuild stored) => Card(new ShelvedBuild(stored.Id, stored.Build.Name, stored.Build, stored.ChangedAt, stored.BinnedAt));
+    private static BuildCard Card(StoredBuild stored) => Card(new ShelvedBuild(stored.Id, stored.Build.Name, stored.Build, stored.ChangedAt, stored.BinnedAt, stored.Version));
 
     private static BuildCard Card(ShelvedBuild shelved) => new(
         shelved.Id,

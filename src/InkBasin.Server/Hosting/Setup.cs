@@ -103,6 +103,7 @@ internal static class Setup
         builder.Services.AddScoped<BuildStore>();
         builder.Services.AddScoped<AttachmentStore>();
         builder.Services.AddSingleton<ReadShelf>();
+        builder.Services.AddSingleton<Stores.NeedsMemory>();
         builder.Services.AddScoped<ShelfStore>();
         builder.Services.AddScoped<BottleDraws>();
         builder.Services.AddTransient(services => services.GetRequiredService<ReadShelf>().Current);

@@ -34,12 +34,14 @@ internal static class CupboardEndpoints
         stores.MapDelete("/packs/{packId}", RemovePack);
     }
 
-    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
     {
         var (needs, costs, unplanned) = (new List<Needs>(), new List<BuildCost>(), new List<string>());
-        foreach (var one in await builds.ListAsync(false, cancel))
+        var shelved = await builds.ListAsync(false, cancel);
+        memory.Keep(shelved.Select(one => one.Id).ToHashSet());
+        foreach (var one in shelved)
         {
-            if (one.Build is not { } build)
+            if (one.Build is null)
             {
                 unplanned.Add($"{one.Name} cannot be read.");
                 continue;
@@ -47,10 +49,8 @@ internal static class CupboardEndpoints
 
             try
             {
-                var of = await answers.OfAsync(build, cancel);
-                var need = Needs.Of(of);
-                costs.Add(BuildCost.Of(of, need));
-                needs.Add(Needs.GroundIsMade(of, time.GetUtcNow()) ? need : need.With(build.Name, build.Making, of.Making(await grounds.CompilerAsync(build, cancel))));
+                needs.Add(await memory.OfAsync(one, answers, grounds, shelf, time.GetUtcNow(), cancel));
+                costs.Add(BuildCost.Of(one.Name, needs[^1], shelf.AtHand));
             }
             catch (RefusedException refused)
             {
@@ -59,7 +59,8 @@ internal static class CupboardEndpoints
             }
         }
 
-        return TypedResults.Ok(new CupboardView(Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
+        return TypedResults.Ok(new CupboardView(
+            Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
     }
 
     private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), () => Guid.CreateVersion7().ToString());

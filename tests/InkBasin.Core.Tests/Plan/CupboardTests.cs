@@ -124,7 +124,7 @@ public class CupboardTests
         var build = Samples.Creek with { Begun = [new BegunPour("p", "w", 1, Samples.Evening, []) { ToMm = 14, Result = new PourResult(30, 27, null, null, null, null, Samples.Evening) }] };
         var answers = Planner.Answers(build, stores);
         var needs = Needs.Of(answers);
-        var cost = BuildCost.Of(answers, needs);
+        var cost = BuildCost.Of("Creek", needs, stores.AtHand);
         Assert.Equal((30 * 0.02) + (27 * 0.03), cost.SoFar, 9);
         Assert.Equal(needs.Resin.Sum(need => (need.OneG * 0.02) + (need.TwoG * 0.03)), cost.ToCome, 9);
         Assert.Equal(cost.Sum / cost.OnModelMl * 100, cost.Per100Ml!.Value, 9);
@@ -133,7 +133,7 @@ public class CupboardTests
 
         // Without a bottle that says what it cost, by its cheapest pack; without one it is named.
         var packs = Stores.Examples with { Packs = [new Pack("k", "coating-epoxy", 500, 500, 25)] };
-        Assert.Equal(57 * 0.025, BuildCost.Of(Planner.Answers(build, packs), needs).SoFar, 9);
-        Assert.Contains("Coating epoxy (example)", BuildCost.Of(Planner.Answers(build, Stores.Examples), needs).Unpriced);
+        Assert.Equal(57 * 0.025, BuildCost.Of("Creek", needs, packs.AtHand).SoFar, 9);
+        Assert.Contains("Coating epoxy (example)", BuildCost.Of("Creek", needs, Stores.Examples.AtHand).Unpriced);
     }
 }
