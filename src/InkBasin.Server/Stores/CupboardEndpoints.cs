@@ -34,12 +34,14 @@ internal static class CupboardEndpoints
         stores.MapDelete("/packs/{packId}", RemovePack);
     }
 
-    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel, bool standing = false)
     {
         var (needs, costs, unplanned) = (new List<Needs>(), new List<BuildCost>(), new List<string>());
         var shelved = await builds.ListAsync(false, cancel);
         memory.Keep(shelved.Select(one => one.Id).ToHashSet());
-        foreach (var one in shelved)
+
+        // What stands there is known at once; what the builds take of it takes as long as they are many.
+        foreach (var one in standing ? [] : shelved)
         {
             if (one.Build is null)
             {

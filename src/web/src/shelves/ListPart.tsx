@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { lookAtList, takeList } from '../api/files';
 import type { StockChange } from '../api/types';
+import { askAnew } from './useCupboard';
 
 interface Looked {
   file: File;
@@ -24,7 +25,7 @@ export function ListPart() {
   const take = ({ file }: Looked) => {
     takeList(file).then(() => {
       setLooked(null);
-      return client.invalidateQueries();
+      return askAnew(client);
     }, fail);
   };
   const doing = looked?.changes.filter((one) => one.kind !== 'same') ?? [];

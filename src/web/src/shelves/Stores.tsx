@@ -23,7 +23,7 @@ import { useOwnLabels } from './useOwnLabels';
 export function Stores() {
   const products = useProducts();
   const tints = useTints();
-  const { view, error, change } = useCupboard();
+  const { view, reckoning, error, change } = useCupboard();
   const [opened, setOpened] = useState<string | null>(null);
   const shelves = view === undefined ? [] : shelvesOf(view, tints);
   const open = shelves.flatMap((shelf) => shelf.items).find((one) => one.key === opened);
@@ -111,7 +111,6 @@ export function Stores() {
             />
           ) : (
             <>
-              {view !== undefined && <ToBuyPart view={view} />}
               <section className="bottles" aria-label="Put in">
                 <h2>Put in</h2>
                 <NewBottles change={change} />
@@ -123,6 +122,11 @@ export function Stores() {
                   <span className="quiet">of a product of your own, off its label</span>
                 </div>
               </section>
+              {reckoning ? (
+                <p className="quiet">Reckoning what the builds still take…</p>
+              ) : (
+                view !== undefined && <ToBuyPart view={view} />
+              )}
               <ListPart />
             </>
           )}

@@ -1,5 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { answer, api, asProblem } from '../api/client';
+import type { CupboardView } from '../api/types';
 import type { Standing } from './standing';
 
 /** Refusals of routes that answer nothing when all is well. */
@@ -8,21 +10,56 @@ export async function done(call: Promise<{ error?: unknown; response: Response }
   if (!response.ok) throw new Error(asProblem(error).detail ?? 'It could not be done.');
 }
 
+/** Asks for everything anew: also for what is still being asked for the first time, whose answer would be of before the change. */
+export async function askAnew(client: QueryClient): Promise<void> {
+  await client.cancelQueries();
+  await client.invalidateQueries();
+}
+
+/** What stands there now, with what was reckoned last while it is reckoned anew. */
+function withPlanned(bare: CupboardView, last: CupboardView | undefined): CupboardView {
+  if (last === undefined) return bare;
+  const { bottles, goods } = last.cupboard;
+  return {
+    ...last,
+    packs: bare.packs,
+    cupboard: {
+      ...last.cupboard,
+      notices: bare.cupboard.notices,
+      bottles: bare.cupboard.bottles.map((one) => {
+        const was = bottles.find((other) => other.bottle.id === one.bottle.id);
+        return was === undefined ? one : { ...one, plannedLeftG: Math.min(one.plannedLeftG, was.plannedLeftG) };
+      }),
+      goods: bare.cupboard.goods.map((one) => {
+        const was = goods.find((other) => other.good.id === one.good.id);
+        return was === undefined ? one : { ...one, plannedLeft: Math.min(one.plannedLeft, was.plannedLeft) };
+      }),
+    },
+  };
+}
+
 type Call = () => Promise<{ error?: unknown; response: Response }>;
 
 /** The cupboard over all builds, and changing it. */
 export function useCupboard() {
   const client = useQueryClient();
-  const { data, error } = useQuery({
-    queryKey: ['cupboard'],
-    queryFn: () => answer(api.GET('/api/stores/cupboard')),
-    placeholderData: (before) => before,
+  const look = (standing: boolean) => ({
+    queryKey: ['cupboard', standing],
+    queryFn: ({ signal }: { signal: AbortSignal }) =>
+      answer(api.GET('/api/stores/cupboard', { params: { query: { standing } }, signal })),
   });
+  // What stands there comes at once; what the builds take of it takes as long as they are many.
+  const { data: bare, error } = useQuery(look(true));
+  const { data: whole, isFetching } = useQuery(look(false));
+  const view = useMemo(
+    () => (isFetching && bare !== undefined ? withPlanned(bare, whole) : whole),
+    [bare, whole, isFetching],
+  );
   const change = useMutation({
     mutationFn: (call: Call) => done(call()),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => askAnew(client),
   });
-  return { view: data, error, change };
+  return { view, reckoning: whole === undefined, error, change };
 }
 
 /** Sets what is left; more than it held when new is what it holds. */

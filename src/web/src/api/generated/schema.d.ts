@@ -5034,7 +5034,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    standing?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
