@@ -35,6 +35,30 @@ public static class AsciiGrid
         return Encoding.ASCII.GetBytes(text.ToString());
     }
 
+    /// <summary>Writes a grid in its own lengths so that <see cref="Read"/> gives every height and hole back to the last bit.</summary>
+    public static byte[] Write(HeightGrid grid)
+    {
+        ArgumentNullException.ThrowIfNull(grid);
+
+        // The mark of a hole must be no height of the grid.
+        var hole = grid.Lowest > UsualHole ? UsualHole : MathF.Floor(grid.Lowest * 2) - 1;
+        var text = new StringBuilder();
+        text.Append(CultureInfo.InvariantCulture, $"ncols {grid.Columns}\nnrows {grid.Rows}\nxllcorner 0\nyllcorner 0\ncellsize {grid.Cell:R}\nNODATA_value {hole:R}\n");
+        for (var row = 0; row < grid.Rows; row++)
+        {
+            for (var column = 0; column < grid.Columns; column++)
+            {
+                if (column > 0) text.Append(' ');
+                var height = grid.Heights[(row * grid.Columns) + column];
+                text.Append((float.IsNaN(height) ? hole : height).ToString("R", CultureInfo.InvariantCulture));
+            }
+
+            text.Append('\n');
+        }
+
+        return Encoding.ASCII.GetBytes(text.ToString());
+    }
+
     /// <summary>Reads heights; cells that hold NODATA_value are holes, −9999 where the head names none.</summary>
     /// <exception cref="RefusedException">The file is empty or damaged, or its head and its heights do not agree.</exception>
     public static HeightGrid Read(ReadOnlySpan<byte> file)

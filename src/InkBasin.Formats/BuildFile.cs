@@ -13,9 +13,11 @@ namespace InkBasin.Formats;
 /// <param name="FormatVersion">Version of the format, <see cref="BuildUpgrade.Current"/>; older ones are brought up to date as they are read.</param>
 /// <param name="WrittenOn">The day it was written; dates inside are read against it when a demo is moved to today.</param>
 /// <param name="Build">The build.</param>
-/// <param name="Attachments">Height grids and pictures the build lays down, in base64 by id; left out when there are none.</param>
+/// <param name="Attachments">Height grids and pictures the build lays down, in base64 by id, as versions before the third have them; today's lie beside it in its zip (<see cref="BuildZip"/>).</param>
 /// <param name="Tints">Labels of the maker's own tints named in the build, by the tint's id; left out when there are none.</param>
 /// <param name="Labels">Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none.</param>
+/// <param name="Files">Files beside it in its zip; left out when there are none.</param>
+/// <param name="Id">The build's own id, by which other builds name it; files before the third version have none.</param>
 public sealed record BuildDocument(
     string Format,
     int FormatVersion,
@@ -23,9 +25,11 @@ public sealed record BuildDocument(
     Build Build,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, byte[]>? Attachments = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, SheetDraft>? Labels = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, TintLabel>? Tints = null);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyDictionary<string, TintLabel>? Tints = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<BuildFileEntry>? Files = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Guid? Id = null);
 
-/// <summary>The build file: one build as JSON with units in its names (docs/build-file.md).</summary>
+/// <summary>The JSON of a build file: one build with units in its names (docs/build-file.md, docs/build-file.schema.json).</summary>
 public static class BuildFile
 {
     /// <summary>Name of the format in every file.</summary>
@@ -69,11 +73,13 @@ public static class BuildFile
         DateOnly writtenOn,
         IReadOnlyDictionary<string, byte[]>? attachments = null,
         IReadOnlyDictionary<string, SheetDraft>? labels = null,
-        IReadOnlyDictionary<string, TintLabel>? tints = null)
+        IReadOnlyDictionary<string, TintLabel>? tints = null,
+        IReadOnlyList<BuildFileEntry>? files = null,
+        Guid? id = null)
     {
         static IReadOnlyDictionary<string, T>? Some<T>(IReadOnlyDictionary<string, T>? all) => all is { Count: > 0 } ? all : null;
         return JsonSerializer.SerializeToUtf8Bytes(
-            new BuildDocument(FormatName, BuildUpgrade.Current, writtenOn, build, Some(attachments), Some(labels), Some(tints)), BuildJson.Indented);
+            new BuildDocument(FormatName, BuildUpgrade.Current, writtenOn, build, Some(attachments), Some(labels), Some(tints), files is { Count: > 0 } ? files : null, id), BuildJson.Indented);
     }
 
     /// <summary>The document's build with every date moved by the days between its writing and <paramref name="today"/>.</summary>

@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core;
@@ -22,7 +21,7 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     public async Task<string> KeepAsync(byte[] data, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(data);
-        var id = IdOf(data);
+        var id = BuildZip.IdOf(data);
         if (await context.Attachments.AnyAsync(a => a.Id == id, cancel)) return id;
         context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
         await context.SaveChangesAsync(cancel);
@@ -37,7 +36,7 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     public async Task<GroundGrids> GridsOfAsync(Build build, CancellationToken cancel = default)
     {
         var grids = new Dictionary<string, HeightGrid>();
-        foreach (var id in GridIds(build))
+        foreach (var id in BuildAttachments.GridIds(build))
         {
             var grid = read.Find(id);
             if (grid is null && await FindAsync(id, cancel) is { } data) read.Keep(id, grid = PackedGrid.Read(data));
@@ -65,7 +64,7 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     {
         foreach (var (id, data) in attachments ?? new Dictionary<string, byte[]>())
         {
-            if (IdOf(data) != id) throw new RefusedException("attachments", "Heights or a picture in the file are damaged.");
+            if (BuildZip.IdOf(data) != id) throw new RefusedException("attachments", "Heights or a picture in the file are damaged.");
         }
 
         foreach (var data in (attachments ?? new Dictionary<string, byte[]>()).Values) await KeepAsync(data, cancel);
@@ -75,14 +74,8 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     public static IEnumerable<string> IdsOf(Build build)
     {
         ArgumentNullException.ThrowIfNull(build);
-        var photos = build.Log.Select(entry => entry.PhotoId).OfType<string>().Distinct();
-        return build.Photo is { } photo ? [.. GridIds(build), photo.PictureId, .. photos] : GridIds(build).Concat(photos);
+        return [.. BuildAttachments.GridIds(build), .. BuildAttachments.PictureIds(build)];
     }
-
-    /// <summary>The id bytes are kept under.</summary>
-    public static string IdOf(byte[] data) => Convert.ToHexStringLower(SHA256.HashData(data).AsSpan(0, 16));
-
-    private static IEnumerable<string> GridIds(Build build) => build.Recipe.OfType<ExistingGround>().Select(step => step.GridId).Distinct();
 }
 
 /// <summary>Grids already unpacked, by id: they never change.</summary>

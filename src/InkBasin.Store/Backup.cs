@@ -68,6 +68,25 @@ public static class Backup
         }
     }
 
+    /// <summary>Reads all of a backup and changes nothing.</summary>
+    /// <param name="file">The backup.</param>
+    /// <param name="data">The data file it would become.</param>
+    /// <exception cref="RefusedException">It is no backup, is damaged or of a later version.</exception>
+    public static void Look(string file, DataFile data)
+    {
+        ArgumentNullException.ThrowIfNull(data);
+        var incoming = Path.Combine(data.Folder, $"restoring-{Guid.NewGuid():N}.db");
+        try
+        {
+            Unpack(file, incoming);
+            Examine(incoming);
+        }
+        finally
+        {
+            File.Delete(incoming);
+        }
+    }
+
     /// <summary>Puts a backup in the place of what is there, which is kept beside it. Nothing is touched before all of the file has been read and found whole.</summary>
     /// <param name="file">The backup.</param>
     /// <param name="data">The data file it becomes.</param>

@@ -100,8 +100,11 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
     }
 
     /// <summary>Puts a new build on the shelf.</summary>
+    /// <param name="build">The build.</param>
+    /// <param name="id">Its own id, where it has one and nothing here bears it yet: what names it finds it again. Else it gets a new one.</param>
+    /// <param name="cancel">Gives up; nothing is kept then.</param>
     /// <exception cref="RefusedException">The build cannot be.</exception>
-    public async Task<StoredBuild> CreateAsync(Build build, CancellationToken cancel = default)
+    public async Task<StoredBuild> CreateAsync(Build build, Guid? id = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(build);
         build.Check();
@@ -110,7 +113,8 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         // What another bench, or the build it was copied from, took out of its bottles was not taken out of these.
         build = build with { Begun = [.. build.Begun.Select(pour => pour.Result is { FromBottles: true } result ? pour with { Result = result with { FromBottles = false } } : pour)] };
         var now = Now();
-        var row = new BuildRow { Id = Guid.CreateVersion7(), Name = build.Name, Document = Written.Of(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
+        var own = id is { } wanted && wanted != Guid.Empty && !await context.Builds.AnyAsync(b => b.Id == wanted, cancel) ? wanted : Guid.CreateVersion7();
+        var row = new BuildRow { Id = own, Name = build.Name, Document = Written.Of(build), Version = 1, CreatedUtc = now, ChangedUtc = now };
         context.Builds.Add(row);
         context.Changes.Add(new ChangeRow { BuildId = row.Id, Version = 1, Label = "Begin", MadeUtc = now });
         await context.SaveChangesAsync(cancel);
@@ -125,8 +129,14 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
     public async Task<StoredBuild> CopyAsync(Guid id, CancellationToken cancel = default)
     {
         var build = BuildOf(await RowAsync(id, cancel));
-        var name = build.Name.Length > 74 ? build.Name[..74] : build.Name;
-        return await CreateAsync(build with { Name = $"{name} copy" }, cancel);
+        return await CreateAsync(build with { Name = CopyName(build.Name) }, cancel: cancel);
+    }
+
+    /// <summary>What a copy of a build is called.</summary>
+    public static string CopyName(string name)
+    {
+        ArgumentNullException.ThrowIfNull(name);
+        return $"{(name.Length > 74 ? name[..74] : name)} copy";
     }
 
     /// <summary>Makes an edit.</summary>

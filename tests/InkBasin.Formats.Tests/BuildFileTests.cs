@@ -99,8 +99,8 @@ public class BuildFileTests
         Assert.True(read.Drying.Weighings[0].MassG > 9000);
 
         var written = Encoding.UTF8.GetString(BuildFile.Write(old, new DateOnly(2027, 3, 1)));
-        Assert.Contains("\"formatVersion\": 2", written, StringComparison.Ordinal);
-        Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(written.Replace("\"formatVersion\": 2", "\"formatVersion\": 3", StringComparison.Ordinal))));
+        Assert.Contains("\"formatVersion\": 3", written, StringComparison.Ordinal);
+        Assert.Throws<RefusedException>(() => BuildFile.Read(Encoding.UTF8.GetBytes(written.Replace("\"formatVersion\": 3", "\"formatVersion\": 4", StringComparison.Ordinal))));
     }
 
     [Fact]

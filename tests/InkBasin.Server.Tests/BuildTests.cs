@@ -1,7 +1,5 @@
 using System.Net;
-using System.Net.Http.Headers;
 using System.Net.Http.Json;
-using System.Text.Json.Nodes;
 using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
@@ -290,12 +288,18 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         using var client = server.CreateClient();
         var at = await client.Begin("Travelling");
         var (_, made) = await client.Post($"{at}/edits", new { version = 1, edit = AddPond });
-        using var content = new ByteArrayContent(await client.GetByteArrayAsync($"{at}/file"));
-        content.Headers.ContentType = new MediaTypeHeaderValue("application/json");
-        using var response = await client.PostAsync("/api/builds/import", content);
+        var file = await client.GetByteArrayAsync($"{at}/file");
+        var (response, card) = await client.Import(file);
         Assert.Equal(HttpStatusCode.Created, response.StatusCode);
-        var id = JsonNode.Parse(await response.Content.ReadAsStringAsync())!["id"];
-        Assert.Equal(made["build"]!.ToJsonString(), (await client.Get($"/api/builds/{id}"))["build"]!.ToJsonString());
+        Assert.Equal(made["build"]!.ToJsonString(), (await client.Get($"/api/builds/{card["id"]}"))["build"]!.ToJsonString());
+
+        // Here its id is taken; as a copy it has a name of its own; elsewhere it is the same build to the last byte of its file.
+        Assert.NotEqual(at, $"/api/builds/{card["id"]}");
+        Assert.Equal("Travelling copy", (await client.Import(file, copy: true)).Body["name"]!.GetValue<string>());
+        await using var other = new ServerFixture();
+        using var there = other.CreateClient();
+        Assert.Equal(at, $"/api/builds/{(await there.Import(file)).Body["id"]}");
+        Assert.Equal(file, await there.GetByteArrayAsync($"{at}/file"));
     }
 
     public static TheoryData<string, string, int> Wrong => new()

@@ -123,24 +123,29 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         var (_, picture) = await Send(client, "/api/pictures", Picture());
         var photo = new { pictureId = picture["pictureId"]!.GetValue<string>(), widthPx = 40, heightPx = 20, centre = new { xMm = 100, yMm = 50 }, mmPerPx = 5, turnDeg = 0, fade = 0.5 };
         Assert.Equal(HttpStatusCode.OK, (await client.Post($"{at}/edits", new { version, edit = Set(new { photo }) })).Status);
-        var file = await client.GetStringAsync($"{at}/file");
+        var file = await client.GetByteArrayAsync($"{at}/file");
 
         // Into another house altogether.
         using var other = new ServerFixture();
         using var there = other.CreateClient();
-        var (response, card) = await there.PostText("/api/builds/import", file);
+        var (response, card) = await there.Import(file);
         Assert.Equal(HttpStatusCode.Created, response.StatusCode);
         Assert.Equal(Heights(await client.GetByteArrayAsync($"{at}/ground.asc")), Heights(await there.GetByteArrayAsync($"/api/builds/{card["id"]}/ground.asc")));
         Assert.Equal("image/jpeg", (await there.GetAsync($"/api/pictures/{photo.pictureId}")).Content.Headers.ContentType!.MediaType);
 
         var shelf = (await there.Get("/api/builds")).AsArray().Count;
-        var attachments = JsonNode.Parse(file)!["attachments"]!.AsObject();
-        Assert.Equal(2, attachments.Count);
-        var first = attachments.First();
-        var damaged = file.Replace(first.Value!.GetValue<string>()[..40], new string('A', 40), StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.BadRequest, (await there.PostText("/api/builds/import", damaged)).Response.StatusCode);
-        var without = JsonNode.Parse(file)!;
-        without.AsObject().Remove("attachments");
+        var files = JsonNode.Parse(BuildZips.Document(file))!["files"]!.AsArray();
+        Assert.Equal([$"heights/{files[0]!["path"]!.GetValue<string>()[8..^4]}.asc", $"photos/{photo.pictureId}.jpg"], files.Select(one => one!["path"]!.GetValue<string>()));
+        foreach (var path in files.Select(one => one!["path"]!.GetValue<string>()))
+        {
+            Assert.Equal(HttpStatusCode.BadRequest, (await there.Import(BuildZips.Changed(file, path, text => text.Insert(text.Length / 2, "7")))).Response.StatusCode);
+            Assert.Equal(HttpStatusCode.BadRequest, (await there.Import(BuildZips.Changed(file, path, _ => null))).Response.StatusCode);
+        }
+
+        // The JSON alone, with its list of files and without.
+        var without = JsonNode.Parse(BuildZips.Document(file))!;
+        Assert.Equal(HttpStatusCode.BadRequest, (await there.PostText("/api/builds/import", without.ToJsonString())).Response.StatusCode);
+        without.AsObject().Remove("files");
         using var third = new ServerFixture();
         using var bare = third.CreateClient();
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await bare.PostText("/api/builds/import", without.ToJsonString())).Response.StatusCode);

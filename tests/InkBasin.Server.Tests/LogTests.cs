@@ -92,7 +92,7 @@ public class LogTests(ServerFixture server) : IClassFixture<ServerFixture>
         // It goes with the build's file.
         var at = await client.Copy("The Drowned Pit");
         await client.Edit(at, new { kind = "writeLog", entry = new { id = "p", at = "2027-05-13T21:04:09+00:00", photoId = Word(picture["pictureId"]) } });
-        Assert.Contains(Word(picture["pictureId"]), await client.GetStringAsync($"{at}/file"), StringComparison.Ordinal);
+        Assert.Contains(Word(picture["pictureId"]), await client.Document(at), StringComparison.Ordinal);
         await client.Edit(at, new { kind = "writeLog", entry = new { id = "q", at = "2027-05-13T21:04:09+00:00", photoId = "nobody-has-it" } }, HttpStatusCode.UnprocessableEntity);
     }
 

@@ -235,24 +235,24 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
         var at = await client.Copy("Three Weirs at Ondry");
         var water = Word((await client.Get(at))["build"]!["waters"]![0]!["id"]);
         await client.Edit(at, Set("waters", water, new { productId = id }));
-        var file = await client.GetStringAsync($"{at}/file");
-        Assert.Contains("Travelling resin", file, StringComparison.Ordinal);
+        var file = await client.GetByteArrayAsync($"{at}/file");
+        Assert.Contains("Travelling resin", BuildZips.Document(file), StringComparison.Ordinal);
 
         var folder = Directory.CreateTempSubdirectory("ink-basin-test-").FullName;
         await using (var other = ServerFixture.On(folder, demo: false))
         {
             using var elsewhere = other.CreateClient();
-            var (made, card) = await elsewhere.PostText("/api/builds/import", file);
+            var (made, card) = await elsewhere.Import(file);
             Assert.Equal(HttpStatusCode.Created, made.StatusCode);
             var plan = (await elsewhere.Get($"/api/builds/{card["id"]}"))["plan"]!["waters"]![0]!;
             Assert.All(Layers(plan), layer => Assert.True(Number(layer!["depthMm"]) <= 4 + 1e-9));
 
             // What stands on the shelf there is not written over by a second file.
             using (var changed = await elsewhere.PutAsJsonAsync($"/api/stores/products/{id}", Label("Renamed there"))) Assert.Equal(HttpStatusCode.OK, changed.StatusCode);
-            await elsewhere.PostText("/api/builds/import", file);
+            await elsewhere.Import(file);
             Assert.Contains((await elsewhere.Get("/api/stores/products")).AsArray(), one => Word(one!["id"]) == id && Word(one["name"]) == "Renamed there");
-            var broken = file.Replace("\"greatestLayerMm\": 4", "\"greatestLayerMm\": -4", StringComparison.Ordinal);
-            var (refused, problem) = await elsewhere.PostText("/api/builds/import", broken);
+            var broken = BuildZips.Changed(file, "build.json", text => text.Replace("\"greatestLayerMm\": 4", "\"greatestLayerMm\": -4", StringComparison.Ordinal));
+            var (refused, problem) = await elsewhere.Import(broken);
             Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
             Assert.Contains("greatestLayerMm", problem.ToJsonString(), StringComparison.Ordinal);
         }

@@ -53,13 +53,12 @@ public class TintTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal("#5a4a10", Word((await client.Get($"/api/stores/tints/{id}/label"))["wedge"]!["readings"]![2]!["colour"]));
 
         // Its label goes with the build's file, and comes back with it where the shelf has it no more.
-        var file = await client.GetStringAsync(new Uri($"{at}/file", UriKind.Relative));
-        Assert.Equal("Weed", Word(JsonNode.Parse(file)!["tints"]![id]!["name"]));
+        var file = await client.GetByteArrayAsync(new Uri($"{at}/file", UriKind.Relative));
+        Assert.Equal("Weed", Word(JsonNode.Parse(BuildZips.Document(file))!["tints"]![id]!["name"]));
         using (var removed = await client.DeleteAsync($"/api/stores/tints/{id}")) Assert.Equal(HttpStatusCode.NoContent, removed.StatusCode);
         Assert.DoesNotContain((await client.Get("/api/stores/tints")).AsArray(), one => Word(one!["id"]) == id);
         Assert.Contains((await client.Get(at))["plan"]!["waters"]![0]!["notices"]!.AsArray(), notice => Word(notice!["kind"]) == "noTint");
-        using (var content = new StringContent(file, Encoding.UTF8, "application/json"))
-        using (var back = await client.PostAsync(new Uri("/api/builds/import", UriKind.Relative), content)) Assert.Equal(HttpStatusCode.Created, back.StatusCode);
+        Assert.Equal(HttpStatusCode.Created, (await client.Import(file)).Response.StatusCode);
         Assert.Contains((await client.Get("/api/stores/tints")).AsArray(), one => Word(one!["id"]) == id);
         using (var removed = await client.DeleteAsync($"/api/stores/tints/{id}")) Assert.Equal(HttpStatusCode.NoContent, removed.StatusCode);
         await client.Post($"/api/stores/tints/{id}/restore", new { });

@@ -184,7 +184,7 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         var next = await client.Get($"{at}/waters/creek/before-pour");
         // The evening's five, and that the first layer is still soft.
         Assert.Equal((6, 2), (next["open"]!.GetValue<int>(), next["layer"]!.GetValue<int>()));
-        Assert.Contains("The shed is swept and shut", await client.GetStringAsync($"{at}/file"), StringComparison.Ordinal);
+        Assert.Contains("The shed is swept and shut", await client.Document(at), StringComparison.Ordinal);
     }
 
     [Fact]

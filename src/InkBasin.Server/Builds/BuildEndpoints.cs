@@ -8,6 +8,7 @@ using InkBasin.Formats;
 using InkBasin.Server.Hosting;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace InkBasin.Server.Builds;
 
@@ -66,6 +67,9 @@ public sealed record PreviewRequest(BuildEdit Edit, string? Have = null);
 /// <summary>Builds: the shelf, edits with undo and redo, the plan, the ground's picture.</summary>
 internal static class BuildEndpoints
 {
+    // A log's pictures come with it.
+    private const int MostFileBytes = 256 << 20;
+
     private static readonly JsonSerializerOptions Strokewise = new(StrokesOnce.On(BuildJson.Options)) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     public static void MapBuilds(this WebApplication app)
@@ -74,9 +78,9 @@ internal static class BuildEndpoints
             .ProducesValidationProblem().ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         builds.MapGet("/", List);
         builds.MapPost("/", Create);
-        builds.MapPost("/import", Import).Accepts<BuildDocument>("application/json");
+        builds.MapPost("/import", Import).Accepts<byte[]>(GroundPicture.ContentType, "application/zip", "application/json").WithMetadata(new RequestSizeLimitAttribute(MostFileBytes));
         builds.MapGet("/{id:guid}", Get).Produces<BuildAnswer>();
-        builds.MapGet("/{id:guid}/file", File);
+        builds.MapGet("/{id:guid}/file", File).Produces<byte[]>(contentType: "application/zip");
         builds.MapGet("/{id:guid}/undo-list", UndoList);
         builds.MapPost("/{id:guid}/edits", Edit).Produces<BuildAnswer>().ProducesProblem(StatusCodes.Status409Conflict);
         builds.MapPost("/{id:guid}/undo", Undo).Produces<BuildAnswer>().ProducesProblem(StatusCodes.Status409Conflict);
@@ -109,26 +113,29 @@ internal static class BuildEndpoints
                 Board = board,
                 Recipe = [new FoamSheet { Id = "foam", Name = "Foam sheet", ThicknessMm = 25 }],
             },
+            null,
             store,
             answers,
             cancel);
     }
 
-    private static async Task<Created<BuildCard>> Import(HttpRequest request, BuildStore store, Answers answers, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel)
+    // With its own id where nothing here bears it, so that builds that name it find it; as a copy under a name and an id of its own.
+    private static async Task<Created<BuildCard>> Import(
+        HttpRequest request, BuildStore store, Answers answers, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel, bool copy = false)
     {
-        var document = BuildFile.Read(await Bodies.ReadAsync(request, cancel));
+        var document = BuildZip.Read(await Bodies.ReadAsync(request, cancel));
         await shelf.Sheets.KeepMissingAsync(document.Labels, cancel);
         await shelf.Tints.KeepMissingAsync(document.Tints, cancel);
         await attachments.KeepAllAsync(document.Attachments, cancel);
-        return await KeepAsync(document.Build, store, answers, cancel);
+        return await KeepAsync(copy ? document.Build with { Name = BuildStore.CopyName(document.Build.Name) } : document.Build, copy ? null : document.Id, store, answers, cancel);
     }
 
     // Planned before it is kept: what stands on the shelf can be opened.
-    private static async Task<Created<BuildCard>> KeepAsync(Build build, BuildStore store, Answers answers, CancellationToken cancel)
+    private static async Task<Created<BuildCard>> KeepAsync(Build build, Guid? id, BuildStore store, Answers answers, CancellationToken cancel)
     {
         build.Check();
         (await answers.OfAsync(build, cancel)).Plan();
-        var made = await store.CreateAsync(build, cancel);
+        var made = await store.CreateAsync(build, id, cancel);
         return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
 
@@ -143,9 +150,9 @@ internal static class BuildEndpoints
     private static async Task<FileContentHttpResult> File(Guid id, BuildStore store, AttachmentStore attachments, ShelfStore shelf, TimeProvider time, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var file = BuildFile.Write(
-            build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel), await shelf.SheetsOfAsync(build, cancel), await shelf.TintsOfAsync(build, cancel));
-        return TypedResults.File(file, "application/json", $"{FileName(build)}.build.json");
+        var file = BuildZip.Write(
+            id, build, DateOnly.FromDateTime(time.GetLocalNow().Date), await attachments.OfAsync(build, cancel), await shelf.SheetsOfAsync(build, cancel), await shelf.TintsOfAsync(build, cancel));
+        return TypedResults.File(file, "application/zip", $"{FileName(build)}.build.zip");
     }
 
     /// <summary>A build's name as a file's.</summary>

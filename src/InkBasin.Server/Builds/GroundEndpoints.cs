@@ -114,7 +114,7 @@ internal static class GroundEndpoints
             "stl" => ScannedBody.Read(file, cell ?? build.Board.CellMm / mmPerLength),
             _ => throw new RefusedException("format", "Ground comes in as asc, png or stl."),
         };
-        var gridId = AttachmentStore.IdOf(PackedGrid.Write(grid));
+        var gridId = BuildZip.IdOf(PackedGrid.Write(grid));
         var step = ExistingGround.Proposed(gridId, grid, build.Board, mmPerLength, real: length == "m");
         await attachments.KeepAsync(grid, cancel);
         var (width, depth) = step.Lies(grid);

@@ -1,15 +1,27 @@
 using InkBasin.Core;
+using InkBasin.Server.Builds;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace InkBasin.Server.Hosting;
 
 /// <summary>Backup and restore by command, from the page, and one of itself each day it runs.</summary>
 internal static class Backups
 {
-    public static void AddBackups(this WebApplicationBuilder builder) => builder.Services.AddHostedService<DailyBackup>();
+    public static void AddBackups(this WebApplicationBuilder builder, Restoring restoring)
+    {
+        builder.Services.AddHostedService<DailyBackup>();
+        builder.Services.AddSingleton(restoring);
+    }
 
-    public static void MapBackups(this WebApplication app) => app.MapGet("/api/backup", Download).Produces<byte[]>(contentType: "application/zip").WithTags("backup");
+    public static void MapBackups(this WebApplication app)
+    {
+        var backup = app.MapGroup("/api/backup").WithTags("backup");
+        backup.MapGet("/", Download).Produces<byte[]>(contentType: "application/zip");
+        backup.MapPost("/restore", Restore).Accepts<byte[]>(GroundPicture.ContentType, "application/zip").WithMetadata(new DisableRequestSizeLimitAttribute()).ProducesValidationProblem();
+        backup.MapGet("/restored", (Restoring restoring) => TypedResults.Ok(restoring.Last ?? Restored.None));
+    }
 
     /// <summary>Does what the command line asks for instead of serving.</summary>
     /// <returns>The exit code; null when it asks for neither.</returns>
@@ -40,6 +52,30 @@ internal static class Backups
         }
 
         return null;
+    }
+
+    // Looked at while the page waits; it takes the data's place when this answer is out and the server has ended.
+    private static async Task<Accepted<RestoreBegun>> Restore(HttpContext http, DataFile data, TimeProvider time, Restoring restoring, IHostApplicationLifetime life, CancellationToken cancel)
+    {
+        var file = Path.Combine(data.Folder, $"restoring-{Guid.NewGuid():N}.zip");
+        try
+        {
+            await using (var to = File.Create(file)) await http.Request.Body.CopyToAsync(to, cancel);
+            Backup.Look(file, data);
+        }
+        catch
+        {
+            File.Delete(file);
+            throw;
+        }
+
+        var begun = restoring.Begin(file, data, time.GetLocalNow());
+        http.Response.OnCompleted(() =>
+        {
+            life.StopApplication();
+            return Task.CompletedTask;
+        });
+        return TypedResults.Accepted("/api/backup/restored", begun);
     }
 
     private static FileStreamHttpResult Download(DataFile data, TimeProvider time)

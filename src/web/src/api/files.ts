@@ -1,5 +1,5 @@
 import { asProblem, ProblemError } from './client';
-import type { ReadGridAnswer, PictureAnswer, StockChange } from './types';
+import type { BuildCard, PictureAnswer, ReadGridAnswer, RestoreBegun, StockChange } from './types';
 
 /** How a file of heights is to be read. Empty lengths are left to the file. */
 export interface GridReading {
@@ -23,6 +23,16 @@ export function sendGrid(buildId: string, file: Blob, reading: GridReading): Pro
 /** Sends a picture to be kept. */
 export function sendPicture(file: Blob): Promise<PictureAnswer> {
   return send('/api/pictures', file);
+}
+
+/** Brings a build file onto the shelf; as a copy it goes under a name of its own. */
+export function sendBuild(file: Blob, copy: boolean): Promise<BuildCard> {
+  return send(`/api/builds/import?copy=${String(copy)}`, file);
+}
+
+/** Sends a backup to take the place of the whole shelf. */
+export function sendBackup(file: Blob): Promise<RestoreBegun> {
+  return send('/api/backup/restore', file);
 }
 
 /** What a list of the cupboard would do; nothing is taken yet. */

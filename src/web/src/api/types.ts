@@ -157,3 +157,4 @@ export type ToBuy = Schemas['ToBuy'];
 export type Good = Schemas['Good'];
 export type Pack = Schemas['Pack'];
 export type StockChange = Schemas['StockChange'];
+export type RestoreBegun = Schemas['RestoreBegun'];

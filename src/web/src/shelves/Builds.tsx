@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { answer, api } from '../api/client';
+import { sendBuild } from '../api/files';
 import { fetchGround } from '../api/ground';
 import type { BuildCard } from '../api/types';
 import { drawWaters } from '../sheet/inked';
@@ -13,6 +14,7 @@ import { HERE } from '../units/clock';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
 import { ShelfHeader } from './ShelfHeader';
+import { WholeShelf } from './WholeShelf';
 
 /** The shelf of builds: open one, begin one, copy, bin and bring back. */
 export function Builds() {
@@ -202,6 +204,7 @@ function NewBuild() {
   const [name, setName] = useState('');
   const [sizes, setSizes] = useState({ scale: 76, widthMm: 400, depthMm: 300 });
   const file = useRef<HTMLInputElement>(null);
+  const asCopy = useRef(false);
   const opened = async (card: BuildCard, stage: string) => {
     await client.invalidateQueries({ queryKey: ['builds'] });
     await navigate(`/builds/${card.id}/${stage}`);
@@ -211,14 +214,7 @@ function NewBuild() {
     onSuccess: (card) => opened(card, 'ground'),
   });
   const bring = useMutation({
-    mutationFn: async (from: File) =>
-      answer(
-        api.POST('/api/builds/import', {
-          body: from as never,
-          bodySerializer: (body) => body as unknown as File,
-          headers: { 'content-type': 'application/json' },
-        }),
-      ),
+    mutationFn: ({ from, copy }: { from: File; copy: boolean }) => sendBuild(from, copy),
     onSuccess: (card) => opened(card, opensAt(card.id, card.waters.length > 0)),
   });
   const error = begin.error ?? bring.error;
@@ -247,18 +243,32 @@ function NewBuild() {
       <p className="quiet">
         A footprint first: lay the bridge, the boat or the house on the board before you settle its size.
       </p>
-      <Button size="sm" variant="outline-primary" onClick={() => file.current?.click()}>
-        Bring in a build file…
-      </Button>
+      <div className="d-flex gap-2">
+        {[false, true].map((copy) => (
+          <Button
+            key={String(copy)}
+            size="sm"
+            variant="outline-primary"
+            disabled={bring.isPending}
+            onClick={() => {
+              asCopy.current = copy;
+              file.current?.click();
+            }}
+          >
+            {copy ? 'Bring in as a copy…' : 'Bring in a build file…'}
+          </Button>
+        ))}
+      </div>
       <input
         ref={file}
         type="file"
-        accept=".json,application/json"
+        accept=".zip,.json,application/zip,application/json"
+        aria-label="A build file"
         hidden
         onChange={(event) => {
           const from = event.target.files?.[0];
           event.target.value = '';
-          if (from !== undefined) bring.mutate(from);
+          if (from !== undefined) bring.mutate({ from, copy: asCopy.current });
         }}
       />
       {error !== null && (
@@ -266,12 +276,7 @@ function NewBuild() {
           {error.message}
         </p>
       )}
-      <p className="quiet">
-        <a href="/api/backup" download>
-          Back up the whole shelf
-        </a>
-        : builds, pictures, stores and log in one file. One of each day is kept beside the data, the last seven.
-      </p>
+      <WholeShelf />
     </section>
   );
 }

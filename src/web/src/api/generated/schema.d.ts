@@ -175,41 +175,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/backup": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/calc/basin": {
         parameters: {
             query?: never;
@@ -1475,14 +1440,18 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    copy?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["BuildDocument"];
+                    "application/octet-stream": string;
+                    "application/zip": string;
+                    "application/json": string;
                 };
             };
             responses: {
@@ -1660,6 +1629,15 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
                 /** @description Bad Request */
                 400: {
                     headers: {
@@ -6469,6 +6447,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                    "application/zip": string;
+                };
+            };
+            responses: {
+                /** @description Accepted */
+                202: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RestoreBegun"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Restored"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7613,35 +7710,6 @@ export interface components {
              * @description For an evening of pouring; null without any.
              */
             perEvening: null | number;
-        };
-        /** @description What a build file holds. */
-        BuildDocument: {
-            /** @description Always string BuildFile.FormatName. */
-            format: string;
-            /**
-             * Format: int32
-             * @description Version of the format, int BuildUpgrade.Current; older ones are brought up to date as they are read.
-             */
-            formatVersion: number;
-            /**
-             * Format: date
-             * @description The day it was written; dates inside are read against it when a demo is moved to today.
-             */
-            writtenOn: string;
-            /** @description The build. */
-            build: components["schemas"]["Build"];
-            /** @description Height grids and pictures the build lays down, in base64 by id; left out when there are none. */
-            attachments: null | {
-                [key: string]: string;
-            };
-            /** @description Labels of the maker's own products the build is poured with, by the sheet's id; left out when there are none. */
-            labels: null | {
-                [key: string]: components["schemas"]["SheetDraft"];
-            };
-            /** @description Labels of the maker's own tints named in the build, by the tint's id; left out when there are none. */
-            tints: null | {
-                [key: string]: components["schemas"]["TintLabel"];
-            };
         };
         /**
          * @description One undoable change of a build. It names what it changes, a list, an entry and its fields, and leaves all else as it meets it, so that two hands
@@ -12770,6 +12838,26 @@ export interface components {
             activationKJPerMol?: null | number;
             /** Format: double */
             initialCatalysis?: null | number;
+        };
+        /** @description A restore that has been taken on. */
+        RestoreBegun: {
+            /**
+             * Format: uuid
+             * @description By which it is known again.
+             */
+            id: string;
+        };
+        /** @description How the last restore came out. */
+        Restored: {
+            /**
+             * Format: uuid
+             * @description The restore; empty while there was none.
+             */
+            id: string;
+            /** @description Where what was there before is kept; null when there was nothing, or it stays in its place. */
+            before: null | string;
+            /** @description Why the data is still what it was; null when it is the backup's. */
+            trouble: null | string;
         };
         /** @description Something of a session worth knowing afterwards. */
         ReviewLine: {
