@@ -1,31 +1,8 @@
-using InkBasin.Core;
-using InkBasin.Core.Foam;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Stock;
 using SkiaSharp;
 
 namespace InkBasin.Formats;
-
-/// <summary>A sheet of paper, mm upright.</summary>
-/// <param name="Name">What it is called.</param>
-/// <param name="WidthMm">Width, mm.</param>
-/// <param name="HeightMm">Height, mm.</param>
-public sealed record Paper(string Name, double WidthMm, double HeightMm)
-{
-    /// <summary>ISO 216.</summary>
-    public static Paper A4 { get; } = new("A4", 210, 297);
-
-    /// <summary>ANSI A.</summary>
-    public static Paper Letter { get; } = new("Letter", 215.9, 279.4);
-
-    /// <summary>A paper by name.</summary>
-    /// <exception cref="RefusedException">It is neither.</exception>
-    public static Paper Named(string name) => name.ToUpperInvariant() switch
-    {
-        "A4" => A4,
-        "LETTER" => Letter,
-        _ => throw new RefusedException("paper", "Templates are printed on A4 or Letter."),
-    };
-}
 
 /// <summary>
 /// Templates at full size on tiled pages: every page holds a window of the drawing, laps 10 mm over the next, and carries crosses to lay
@@ -40,6 +17,7 @@ public static class TemplatePdf
     private const double MarginMm = 10;
     private const double FootMm = 16;
     private const double HairMm = 1e-6;
+    private const float WordsMm = 3.4f;
 
     /// <summary>How many pages a drawing takes, across and down.</summary>
     public static (int Across, int Down) Tiles(Template template, Paper paper)
@@ -60,8 +38,7 @@ public static class TemplatePdf
 
         // The resolution only sizes what cannot be drawn as lines; at this one page sizes come out exact.
         using (var pdf = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = templates.Count > 0 ? templates[0].Title : "", RasterDpi = 2540 }))
-        using (var face = LoadFace())
-        using (var pens = new Pens(face))
+        using (var pens = new Pens())
         {
             foreach (var template in templates)
             {
@@ -116,7 +93,7 @@ public static class TemplatePdf
             using var drawn = new SKPathBuilder();
             drawn.MoveTo((float)path.Points[0].XMm, (float)path.Points[0].YMm);
             foreach (var point in path.Points.Skip(1)) drawn.LineTo((float)point.XMm, (float)point.YMm);
-            drawn.Close();
+            if (path.Closed) drawn.Close();
             using var closed = drawn.Detach();
             canvas.DrawPath(closed, pens.Of(path.Line));
         }
@@ -129,7 +106,7 @@ public static class TemplatePdf
         }
 
         foreach (var mark in Marks.Of(template)) Cross(canvas, pens.Fine, mark, Marks.ArmMm);
-        foreach (var words in template.Words) Words(canvas, pens, words.At, words.Words);
+        foreach (var name in template.Words) Name(canvas, pens, name);
     }
 
     private static (double W, double H) Window(Paper paper) => (paper.WidthMm - (2 * MarginMm), paper.HeightMm - (2 * MarginMm) - FootMm);
@@ -144,17 +121,17 @@ public static class TemplatePdf
         canvas.DrawLine((float)from.XMm, (float)from.YMm, (float)to.XMm, (float)to.YMm, pen);
 
     private static void Words(SKCanvas canvas, Pens pens, PointMm at, string words) =>
-        canvas.DrawText(words, (float)at.XMm, (float)at.YMm, SKTextAlign.Left, pens.Font, pens.Ink);
+        pens.Face.Draw(canvas, words, (float)at.XMm, (float)at.YMm, WordsMm, pens.Ink);
 
-    private static SKTypeface LoadFace()
+    // Their middle on the place, on a patch of paper: a line that has to pass does not cross them out.
+    private static void Name(SKCanvas canvas, Pens pens, TemplateWords name)
     {
-        using var font = typeof(TemplatePdf).Assembly.GetManifestResourceStream("atkinson-hyperlegible-next-400.ttf")
-            ?? throw new InvalidOperationException("The face of the templates is not in the program.");
-        using var data = SKData.Create(font);
-        return SKTypeface.FromData(data);
+        float height = (float)name.HeightMm, width = pens.Face.WidthMm(name.Words, height), x = (float)name.At.XMm - (width / 2), y = (float)name.At.YMm;
+        canvas.DrawRect(x - 0.6f, y - (height * 0.5f), width + 1.2f, height, pens.Paper);
+        pens.Face.Draw(canvas, name.Words, x, y + (height * 0.35f), height, pens.Ink);
     }
 
-    private sealed class Pens(SKTypeface face) : IDisposable
+    private sealed class Pens : IDisposable
     {
         private readonly SKPathEffect _dashes = SKPathEffect.CreateDash([2, 1.2f], 0);
         private readonly SKPathEffect _dots = SKPathEffect.CreateDash([0.4f, 1], 0);
@@ -162,6 +139,7 @@ public static class TemplatePdf
         private SKPaint? _above;
         private SKPaint? _water;
         private SKPaint? _board;
+        private SKPaint? _bed;
 
         public SKPaint Bold { get; } = Pen(0.3f);
 
@@ -169,20 +147,22 @@ public static class TemplatePdf
 
         public SKPaint Ink { get; } = new() { Color = new SKColor(0x14, 0x20, 0x2b), IsAntialias = true };
 
-        // Advances as they are drawn, not as a screen's pixels would have them: only so a reader's words come out whole.
-        public SKFont Font { get; } = new(face, 3.4f) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
+        public Typeface Face { get; } = new();
+
+        public SKPaint Paper { get; } = new() { Color = SKColors.White };
 
         public SKPaint Of(TemplateLine line) => line switch
         {
             TemplateLine.Cut => Bold,
             TemplateLine.SheetAbove => _above ??= Pen(0.2f, _dashes),
+            TemplateLine.Bed => _bed ??= Pen(0.5f, _dashes),
             TemplateLine.Waterline => _water ??= Pen(0.3f, _dots, new SKColor(0x16, 0x62, 0x5c)),
             _ => _board ??= Pen(0.15f, _chain),
         };
 
         public void Dispose()
         {
-            foreach (IDisposable? one in (IDisposable?[])[Bold, Fine, Ink, Font, _above, _water, _board, _dashes, _dots, _chain]) one?.Dispose();
+            foreach (IDisposable? one in (IDisposable?[])[Bold, Fine, Ink, Paper, Face, _above, _water, _board, _bed, _dashes, _dots, _chain]) one?.Dispose();
         }
 
         private static SKPaint Pen(float widthMm, SKPathEffect? effect = null, SKColor? colour = null) => new()

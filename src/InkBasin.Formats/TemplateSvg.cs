@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Text;
 using System.Xml;
-using InkBasin.Core.Foam;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Formats;
 
@@ -16,10 +16,12 @@ public static class TemplateSvg
     private const double FootMm = 22;
     private const string Style = """
         path,line,circle{fill:none;stroke:#14202b;stroke-width:.25}
+        .bed{stroke-width:.5;stroke-dasharray:1.2 .8}
         .sheet-above{stroke-dasharray:2 1.2}
         .waterline{stroke:#16625c;stroke-dasharray:.4 1;stroke-linecap:round}
         .board{stroke-dasharray:6 1.5 .6 1.5}
         text{font:4px sans-serif;fill:#14202b}
+        .name{text-anchor:middle;paint-order:stroke;stroke:#fff;stroke-width:1.2}
         """;
 
     /// <summary>Writes the drawing.</summary>
@@ -40,7 +42,7 @@ public static class TemplateSvg
             {
                 xml.WriteStartElement("path");
                 xml.WriteAttributeString("class", ClassOf(path.Line));
-                xml.WriteAttributeString("d", Path(path.Points));
+                xml.WriteAttributeString("d", Path(path.Points, path.Closed));
                 xml.WriteEndElement();
             }
 
@@ -52,7 +54,7 @@ public static class TemplateSvg
             }
 
             foreach (var mark in Marks.Of(template)) Cross(xml, "register", mark, Marks.ArmMm);
-            foreach (var words in template.Words) Words(xml, words.At, words.Words);
+            foreach (var words in template.Words) Words(xml, words.At with { YMm = words.At.YMm + (words.HeightMm * 0.35) }, words.Words, words.HeightMm);
             var foot = template.DepthMm + MarginMm;
             Words(xml, new PointMm(0, foot), template.Title);
             Line(xml, "proof", new PointMm(0, foot + 6), new PointMm(100, foot + 6));
@@ -70,14 +72,15 @@ public static class TemplateSvg
         TemplateLine.Cut => "cut",
         TemplateLine.SheetAbove => "sheet-above",
         TemplateLine.Waterline => "waterline",
+        TemplateLine.Bed => "bed",
         _ => "board",
     };
 
-    private static string Path(IReadOnlyList<PointMm> points)
+    private static string Path(IReadOnlyList<PointMm> points, bool closed)
     {
         var d = new StringBuilder();
         foreach (var point in points) d.Append(d.Length == 0 ? 'M' : 'L').Append(N(point.XMm)).Append(' ').Append(N(point.YMm));
-        return d.Append('Z').ToString();
+        return (closed ? d.Append('Z') : d).ToString();
     }
 
     private static void Cross(XmlWriter xml, string kind, PointMm at, double armMm)
@@ -107,9 +110,15 @@ public static class TemplateSvg
         xml.WriteEndElement();
     }
 
-    private static void Words(XmlWriter xml, PointMm at, string words)
+    private static void Words(XmlWriter xml, PointMm at, string words, double? nameHeightMm = null)
     {
         xml.WriteStartElement("text");
+        if (nameHeightMm is { } height)
+        {
+            xml.WriteAttributeString("class", "name");
+            xml.WriteAttributeString("style", $"font-size:{N(height)}px");
+        }
+
         xml.WriteAttributeString("x", N(at.XMm));
         xml.WriteAttributeString("y", N(at.YMm));
         xml.WriteString(words);

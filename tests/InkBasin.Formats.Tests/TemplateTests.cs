@@ -19,7 +19,7 @@ public class TemplateTests
     {
         var field = new HeightField(160, 120, 2, [.. Enumerable.Range(0, 160 * 120).Select(i => Height(((i % 160) + 0.5) * 2, ((i / 160) + 0.5) * 2))]);
         var cut = FoamCut.Of(field, new FoamStock(FoamKind.Extruded, 15, 600, 400));
-        return Template.Of("Test hill", field, cut, [("Tarn", 22, new PointMm(160, 120))]);
+        return FoamTemplates.Of("Test hill", field, cut, [("Tarn", 22, new PointMm(160, 120))]);
     }
 
     private static double Height(double x, double y)

@@ -12,7 +12,7 @@ public class TemplateTextTests
     private static byte[] File(Paper paper)
     {
         var field = new HeightField(80, 60, 2, [.. Enumerable.Range(0, 80 * 60).Select(i => 10 + (i % 80 / 4.0))]);
-        return TemplatePdf.Write(Template.Of("Sallow bank", field, FoamCut.Of(field, new FoamStock(FoamKind.Extruded, 15, 600, 400)), []), paper);
+        return TemplatePdf.Write(FoamTemplates.Of("Sallow bank", field, FoamCut.Of(field, new FoamStock(FoamKind.Extruded, 15, 600, 400)), []), paper);
     }
 
     [Theory]

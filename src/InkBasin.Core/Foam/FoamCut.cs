@@ -17,12 +17,6 @@ public sealed record FoamPiece(string Label, IReadOnlyList<PointMm> Outer, IRead
     internal Blank Box => new(Label, Outer.Max(p => p.XMm) - Outer.Min(p => p.XMm), Outer.Max(p => p.YMm) - Outer.Min(p => p.YMm));
 }
 
-/// <summary>A pin that lines sheets up: a hole straight through all of them from the board up.</summary>
-/// <param name="Label">Its letter.</param>
-/// <param name="At">Where, on the board.</param>
-/// <param name="Top">The uppermost sheet it holds, from 1.</param>
-public sealed record Pin(string Label, PointMm At, int Top);
-
 /// <summary>A sheet of the stack.</summary>
 /// <param name="Number">From 1 at the bottom.</param>
 /// <param name="FromMm">Its underside, mm over the board.</param>

@@ -1,4 +1,5 @@
 using InkBasin.Core.Ground;
+using InkBasin.Core.Stock;
 using NetTopologySuite.Geometries;
 
 namespace InkBasin.Core.Foam;

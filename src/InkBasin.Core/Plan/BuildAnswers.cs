@@ -92,6 +92,14 @@ public sealed class BuildAnswers
     /// <summary>How each dam stands.</summary>
     public IReadOnlyList<DamPlan> Dams => _dams.Value;
 
+    /// <summary>Panels of the dams that are cut from sheet, laid on it.</summary>
+    /// <exception cref="RefusedException">A panel is higher than the sheet.</exception>
+    public DamCut DamCut() => DamPlan.Cut(Build.Dams, Dams, Build.Making.DamSheet);
+
+    /// <summary>A template for each of those panels.</summary>
+    /// <exception cref="RefusedException">A panel is higher than the sheet.</exception>
+    public IReadOnlyList<Template> PanelTemplates() => Core.Dams.PanelTemplates.Of(Build.Name, Surface, Build.Dams, Dams, DamCut(), Standing);
+
     /// <summary>How each drowned thing stands.</summary>
     public IReadOnlyList<DrownedPlan> Drowned => _drowned.Value;
 

@@ -1,6 +1,7 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Foam;
 using InkBasin.Core.Materials;
+using InkBasin.Core.Stock;
 using InkBasin.Core;
 using InkBasin.Formats;
 using InkBasin.Server.Hosting;
@@ -23,7 +24,11 @@ internal static class MakingEndpoints
     {
         builds.MapGet("/{id:guid}/making", Making);
         builds.MapGet("/{id:guid}/templates/{sheet:int}.svg", Svg).Produces<string>(contentType: "image/svg+xml");
+        builds.MapGet("/{id:guid}/templates/{sheet:int}.dxf", Dxf).Produces<byte[]>(contentType: "image/vnd.dxf");
         builds.MapGet("/{id:guid}/templates.pdf", Pdf).Produces<byte[]>(contentType: "application/pdf");
+        builds.MapGet("/{id:guid}/dams/{panel:int}.svg", PanelSvg).Produces<string>(contentType: "image/svg+xml");
+        builds.MapGet("/{id:guid}/dams/{panel:int}.dxf", PanelDxf).Produces<byte[]>(contentType: "image/vnd.dxf");
+        builds.MapGet("/{id:guid}/dams.pdf", PanelPdf).Produces<byte[]>(contentType: "application/pdf");
     }
 
     public static void MapPictures(this WebApplication app)
@@ -39,19 +44,38 @@ internal static class MakingEndpoints
         return TypedResults.Ok((await answers.OfAsync(build, cancel)).Making(await grounds.CompilerAsync(build, cancel)));
     }
 
-    private static async Task<FileContentHttpResult> Svg(Guid id, int sheet, BuildStore store, Grounds grounds, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> Svg(Guid id, int sheet, BuildStore store, Grounds grounds, CancellationToken cancel) => Drawn(await TemplatesAsync(id, store, grounds, cancel), sheet, "sheet", dxf: false);
+
+    private static async Task<FileContentHttpResult> Dxf(Guid id, int sheet, BuildStore store, Grounds grounds, CancellationToken cancel) => Drawn(await TemplatesAsync(id, store, grounds, cancel), sheet, "sheet", dxf: true);
+
+    private static async Task<FileContentHttpResult> PanelSvg(Guid id, int panel, BuildStore store, Answers answers, CancellationToken cancel) => Drawn(await PanelsAsync(id, store, answers, cancel), panel, "dam", dxf: false);
+
+    private static async Task<FileContentHttpResult> PanelDxf(Guid id, int panel, BuildStore store, Answers answers, CancellationToken cancel) => Drawn(await PanelsAsync(id, store, answers, cancel), panel, "dam", dxf: true);
+
+    private static async Task<FileContentHttpResult> Pdf(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, string paper = "A4") => Printed(await TemplatesAsync(id, store, grounds, cancel), "templates", paper);
+
+    private static async Task<FileContentHttpResult> PanelPdf(Guid id, BuildStore store, Answers answers, CancellationToken cancel, string paper = "A4") => Printed(await PanelsAsync(id, store, answers, cancel), "dams", paper);
+
+    private static FileContentHttpResult Drawn((Build Build, IReadOnlyList<Template> Templates) made, int number, string noun, bool dxf)
     {
-        var (build, templates) = await TemplatesAsync(id, store, grounds, cancel);
-        var template = templates.FirstOrDefault(t => t.Number == sheet)
-            ?? throw new RefusedException("sheet", $"The stack has {templates.Count} sheets.", RefusalKind.Impossible);
-        return TypedResults.File(TemplateSvg.Write(template), "image/svg+xml", $"{BuildEndpoints.FileName(build)}-sheet-{sheet}.svg");
+        var template = made.Templates.FirstOrDefault(one => one.Number == number)
+            ?? throw new RefusedException(noun, $"There are {made.Templates.Count} to cut, counted from 1.", RefusalKind.Impossible);
+        var name = $"{BuildEndpoints.FileName(made.Build)}-{noun}-{number}";
+        return dxf ? TypedResults.File(TemplateDxf.Write(template), "image/vnd.dxf", $"{name}.dxf") : TypedResults.File(TemplateSvg.Write(template), "image/svg+xml", $"{name}.svg");
     }
 
-    private static async Task<FileContentHttpResult> Pdf(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel, string paper = "A4")
+    private static FileContentHttpResult Printed((Build Build, IReadOnlyList<Template> Templates) made, string noun, string paper)
     {
         var on = Paper.Named(paper);
-        var (build, templates) = await TemplatesAsync(id, store, grounds, cancel);
-        return TypedResults.File(TemplatePdf.Write(templates, on), "application/pdf", $"{BuildEndpoints.FileName(build)}-templates-{on.Name}.pdf");
+        return TypedResults.File(TemplatePdf.Write(made.Templates, on), "application/pdf", $"{BuildEndpoints.FileName(made.Build)}-{noun}-{on.Name}.pdf");
+    }
+
+    private static async Task<(Build Build, IReadOnlyList<Template> Templates)> PanelsAsync(Guid id, BuildStore store, Answers answers, CancellationToken cancel)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var panels = (await answers.OfAsync(build, cancel)).PanelTemplates();
+        if (panels.Count == 0) throw new RefusedException("dam", "There is no dam to cut from sheet.", RefusalKind.Impossible);
+        return (build, panels);
     }
 
     private static async Task<(Build Build, IReadOnlyList<Template> Templates)> TemplatesAsync(Guid id, BuildStore store, Grounds grounds, CancellationToken cancel)
@@ -60,7 +84,7 @@ internal static class MakingEndpoints
         var foam = (await grounds.CompilerAsync(build, cancel))(MakingPlan.FoamSteps(build.Recipe)).Surface;
         var cut = FoamCut.Of(foam, build.Making.Foam, cancel);
         if (cut.Layers.Count == 0) throw new RefusedException("sheet", "There is no foam to cut: the ground does not rise over the board.", RefusalKind.Impossible);
-        return (build, Template.Of(build.Name, foam, cut, [.. build.Waters.Select(water => (water.Name, water.WaterlineMm, water.Seed))]));
+        return (build, FoamTemplates.Of(build.Name, foam, cut, [.. build.Waters.Select(water => (water.Name, water.WaterlineMm, water.Seed))]));
     }
 
     private static async Task<Ok<PictureAnswer>> Keep(HttpRequest request, AttachmentStore attachments, CancellationToken cancel)

@@ -58,10 +58,9 @@ internal static class WaterEndpoints
             [.. hollows.Take(MostHollows).Select(hollow => new HollowAnswer(hollow, WetRegion.Flood(field, field.CellAt(hollow.LowestAt), hollow.SpillMm).Runs()))]);
     }
 
-    private static async Task<Ok<DamCut>> Panels(Guid id, BuildStore store, Answers answers, CancellationToken cancel)
+    private static async Task<Ok<DamCut>> Panels(Guid id, Answers answers, CancellationToken cancel)
     {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        return TypedResults.Ok(DamPlan.Cut(build.Dams, (await answers.OfAsync(build, cancel)).Dams, build.Making.DamSheet));
+        return TypedResults.Ok((await answers.OfAsync(id, cancel)).DamCut());
     }
 
     private static async Task<Ok<IReadOnlyList<RunningWater>>> Running(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)

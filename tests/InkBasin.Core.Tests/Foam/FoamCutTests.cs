@@ -173,7 +173,7 @@ public class FoamCutTests
         // A bowl: 30 high all round, 12 at its floor; water to 17 lies in sheet two.
         var bowl = Fields.From(80, 80, 2, (c, r) => Math.Min(30, 12 + (0.5 * Math.Sqrt(Math.Pow(c - 39.5, 2) + Math.Pow(r - 39.5, 2)))));
         var cut = FoamCut.Of(bowl, Stock);
-        var templates = Template.Of("Test", bowl, cut, [("Tarn", 17, new PointMm(80, 80))]);
+        var templates = FoamTemplates.Of("Test", bowl, cut, [("Tarn", 17, new PointMm(80, 80))]);
         Assert.Equal(cut.Layers.Count, templates.Count);
         var shore = Assert.Single(templates[1].Paths, path => path.Line == TemplateLine.Waterline);
         Assert.Equal(20, shore.Points.Average(p => p.DistanceMm(new PointMm(80, 80))), 0.3);
