@@ -1,6 +1,3 @@
-using System.Globalization;
-using CsvHelper;
-using CsvHelper.Configuration;
 using InkBasin.Core.Days;
 
 namespace InkBasin.Formats;
@@ -8,9 +5,6 @@ namespace InkBasin.Formats;
 /// <summary>The days of a build as a table (CSV, RFC 4180): a row for each step, its times by the build's clock, its minutes, what it comes after.</summary>
 public static class DaysTable
 {
-    // A cell that begins like a formula is taken for one by programs that open such tables.
-    private static readonly CsvConfiguration Rules = new(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape };
-
     private static readonly string[] Heads = ["step", "begins", "hands free", "ready", "hands-on (min)", "stay near (min)", "wait (min)", "state", "after", "waits for"];
 
     /// <summary>Writes it.</summary>
@@ -19,23 +13,12 @@ public static class DaysTable
     {
         ArgumentNullException.ThrowIfNull(days);
         var names = days.Places.ToDictionary(place => place.Step.Id, place => place.Step.Name);
-        using var text = new StringWriter();
-        using (var table = new CsvWriter(text, Rules))
-        {
-            Row(table, Heads);
-            foreach (var place in days.Places)
-            {
-                var step = place.Step;
-                Row(table,
-                [
-                    step.Name, Moment(place.StartAt), Moment(place.HandsOnEndAt), Moment(place.ReadyAt),
-                    Number(step.HandsOnMin), Number(step.AttendedMin), Number(step.WaitMin), State(place),
-                    string.Join("; ", step.After.Select(link => names.GetValueOrDefault(link.Link.Id, link.Link.Id))), step.WaitFrom,
-                ]);
-            }
-        }
-
-        return text.ToString();
+        return CsvTable.Write(Heads, days.Places.Select(place => (IReadOnlyList<string>)
+        [
+            place.Step.Name, CsvTable.Moment(place.StartAt), CsvTable.Moment(place.HandsOnEndAt), CsvTable.Moment(place.ReadyAt),
+            CsvTable.Number(place.Step.HandsOnMin), CsvTable.Number(place.Step.AttendedMin), CsvTable.Number(place.Step.WaitMin), State(place),
+            string.Join("; ", place.Step.After.Select(link => names.GetValueOrDefault(link.Link.Id, link.Link.Id))), place.Step.WaitFrom,
+        ]));
     }
 
     private static string State(DayPlace place) => place switch
@@ -48,14 +31,4 @@ public static class DaysTable
         { Step.PinnedAt: not null } => "held",
         _ => "",
     };
-
-    private static string Moment(DateTimeOffset at) => at.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
-
-    private static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
-
-    private static void Row(CsvWriter table, IEnumerable<string> cells)
-    {
-        foreach (var cell in cells) table.WriteField(cell);
-        table.NextRecord();
-    }
 }

@@ -18,9 +18,6 @@ public static class StockTable
 
     private const string Quote = "'";
 
-    // A cell that begins like a formula is taken for one by programs that open such tables.
-    private static readonly CsvConfiguration Rules = new(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape };
-
     // As other programs write it: any line's end, and the separators their countries use.
     private static readonly CsvConfiguration Others = new(CultureInfo.InvariantCulture) { MissingFieldFound = null, BadDataFound = null, DetectDelimiter = true, DetectDelimiterValues = [",", ";", "\t"] };
 
@@ -31,30 +28,15 @@ public static class StockTable
     public static string Write(AtHand atHand)
     {
         ArgumentNullException.ThrowIfNull(atHand);
-        using var text = new StringWriter();
-        using (var table = new CsvWriter(text, Rules))
-        {
-            Row(table, Heads);
-            foreach (var bottle in atHand.Bottles)
-            {
-                Row(table,
-                [
-                    bottle.Id, Resin, atHand.Sheet(bottle.ProductId)?.Name ?? "", bottle.ProductId, bottle.Part == Part.One ? "one" : "two", "", "", Number(bottle.LeftG), Number(bottle.FullG), "g", Number(bottle.Price), Day(bottle.BoughtOn),
-                    Day(bottle.OpenedOn), "",
-                ]);
-            }
-
-            foreach (var good in atHand.Goods)
-            {
-                Row(table,
-                [
-                    good.Id, KindWord(good.Kind), good.Name, "", "", good.TintId ?? "", Number(good.ThicknessMm), Number(good.Left), Number(good.Full), UnitWord(good.Unit), Number(good.Price), Day(good.BoughtOn), Day(good.OpenedOn),
-                    Day(good.KeepsUntil),
-                ]);
-            }
-        }
-
-        return text.ToString();
+        return CsvTable.Write(Heads, atHand.Bottles.Select(bottle => (IReadOnlyList<string>)
+        [
+            bottle.Id, Resin, atHand.Sheet(bottle.ProductId)?.Name ?? "", bottle.ProductId, bottle.Part == Part.One ? "one" : "two", "", "", CsvTable.Number(bottle.LeftG), CsvTable.Number(bottle.FullG), "g", CsvTable.Number(bottle.Price),
+            Day(bottle.BoughtOn), Day(bottle.OpenedOn), "",
+        ]).Concat(atHand.Goods.Select(good => (IReadOnlyList<string>)
+        [
+            good.Id, KindWord(good.Kind), good.Name, "", "", good.TintId ?? "", CsvTable.Number(good.ThicknessMm), CsvTable.Number(good.Left), CsvTable.Number(good.Full), UnitWord(good.Unit), CsvTable.Number(good.Price), Day(good.BoughtOn),
+            Day(good.OpenedOn), Day(good.KeepsUntil),
+        ])));
     }
 
     /// <summary>Reads a list: this table, or one with fewer of its columns. A line without an id is a new thing.</summary>
@@ -145,13 +127,5 @@ public static class StockTable
         : DateOnly.TryParseExact(cell, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day
         : throw new RefusedException(field, $"“{cell}” is no day ({field}): write it as 2027-03-01.");
 
-    private static string Number(double? value) => value?.ToString("R", CultureInfo.InvariantCulture) ?? "";
-
     private static string Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "";
-
-    private static void Row(CsvWriter table, IEnumerable<string> cells)
-    {
-        foreach (var cell in cells) table.WriteField(cell);
-        table.NextRecord();
-    }
 }

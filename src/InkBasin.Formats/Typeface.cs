@@ -92,10 +92,18 @@ internal sealed class Typeface : IDisposable
     private SKFont Font(SKTypeface face, float heightMm) => _fonts.TryGetValue((face, heightMm), out var font) ? font
         : _fonts[(face, heightMm)] = new SKFont(face, heightMm) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
 
-    private static SKTypeface Load(string file)
+    /// <summary>One of its files as it ships: 400, 700, and those two for letters beyond the first, ext-400, ext-700.</summary>
+    public static byte[] FileOf(string file)
     {
         using var font = typeof(Typeface).Assembly.GetManifestResourceStream($"atkinson-hyperlegible-next-{file}.ttf") ?? throw new InvalidOperationException("The face of the papers is not in the program.");
-        using var data = SKData.Create(font);
+        using var bytes = new MemoryStream();
+        font.CopyTo(bytes);
+        return bytes.ToArray();
+    }
+
+    private static SKTypeface Load(string file)
+    {
+        using var data = SKData.CreateCopy(FileOf(file));
         return SKTypeface.FromData(data);
     }
 }

@@ -89,7 +89,7 @@ public static class BenchSteps
         {
             yield return new BenchStep($"let-down-{session.Number}-{thin.TintId}", BenchStepKind.LetDown, 0, $"Thin {thin.Name} 1 : {thin.PartsToOne}", $"In a little cup of its own, enough for {(session.Cards.Count == 1 ? "the cup" : "all cups")}.{(setting.Sheet.Traits.IsOnePart ? "" : " No part two to it.")}")
             {
-                Lines = [$"{Amount(thin.TintAmount, thin.Unit)} {thin.Name}", $"{thin.ThinnerMl:0.##} ml {thin.Thinner}"],
+                Lines = [$"{TintDose.Words(thin.TintAmount, thin.Unit)} {thin.Name}", $"{thin.ThinnerMl:0.##} ml {thin.Thinner}"],
             };
         }
     }
@@ -122,7 +122,7 @@ public static class BenchSteps
     private static BenchStep DoseStep(int cup, TintDose dose, string how) => new($"{cup}-dose-{dose.TintId}", BenchStepKind.Dose, cup, dose.Name, how)
     {
         Count = dose.Amount,
-        Unit = UnitOf(dose.Unit, dose.Amount),
+        Unit = TintDose.UnitWords(dose.Amount, dose.Unit),
     };
 
     private static IEnumerable<TimedPrompt> Scrapes(double minutes)
@@ -135,15 +135,6 @@ public static class BenchSteps
     private static string Held(ThingMoment thing, double pourH) => thing.HoldUntilH is { } until ? $"{thing.How} Hold it there for {until - pourH:0.#} h, with a weight or a clamp." : thing.How;
 
     private static string Mark(double? mm) => mm is { } at ? $"To {at:0.0} mm on the cup’s wall." : "Over the rim: take a larger cup.";
-
-    private static string UnitOf(TintUnit unit, double amount) => unit switch
-    {
-        TintUnit.Drop => amount == 1 ? "drop" : "drops",
-        TintUnit.Milligram => "mg",
-        _ => "mm on the stick",
-    };
-
-    private static string Amount(double amount, TintUnit unit) => $"{amount:0.##} {UnitOf(unit, amount)}";
 
     // One cup of the walk, from the clean cup to the empty one.
     private sealed class Cup(int k, MixSession session, MixCard card, BenchSetting setting)

@@ -27,6 +27,17 @@ public sealed record TintDose(
     double OffPercent,
     LetDown? LetDown)
 {
+    /// <summary>An amount as it is measured out: 7 drops, 1 drop, 12.5 mg.</summary>
+    public static string Words(double amount, TintUnit unit) => FormattableString.Invariant($"{amount:0.##} {UnitWords(amount, unit)}");
+
+    /// <summary>What an amount is counted in.</summary>
+    public static string UnitWords(double amount, TintUnit unit) => unit switch
+    {
+        TintUnit.Drop => amount == 1 ? "drop" : "drops",
+        TintUnit.Milligram => "mg",
+        _ => "mm on the stick",
+    };
+
     /// <summary>Whole steps of a measure, halves rounded away from nought: c·V/100/step (models.md §6).</summary>
     /// <param name="mlPer100Ml">Wanted strength c, ml in 100 ml of mixed resin, ≥ 0 (1 counts as 1 % of tint).</param>
     /// <param name="mixedMl">The batch V, ml, above 0.</param>

@@ -96,6 +96,7 @@ internal static class BuildEndpoints
         builds.MapBeforePour();
         builds.MapDays();
         builds.MapLog();
+        builds.MapPapers();
     }
 
     private static async Task<Ok<IReadOnlyList<BuildCard>>> List(BuildStore store, CancellationToken cancel, bool binned = false) =>

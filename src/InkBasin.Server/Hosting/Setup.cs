@@ -117,6 +117,7 @@ internal static class Setup
         builder.Services.AddScoped<Answers>();
         builder.Services.AddSingleton<ShownDays>();
         builder.Services.AddScoped<BenchDays>();
+        builder.Services.AddScoped<Desk>();
         builder.Services.AddHostedService<SolverAtHand>();
     }
 

@@ -45,6 +45,19 @@ export async function takeList(file: Blob): Promise<void> {
   await send('/api/stores/stock.csv', file);
 }
 
+/** Takes a file the server makes; what it cannot make it says in a sentence. */
+export async function takeFile(address: string, name: string): Promise<void> {
+  const response = await fetch(address).catch(() => {
+    throw new Error('The server does not answer. Is it still running?');
+  });
+  if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(await response.blob());
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
 async function send<T>(address: string, file: Blob): Promise<T> {
   const response = await fetch(address, {
     method: 'POST',

@@ -3,6 +3,7 @@ import { useDesk, useOnDesk } from '../desk/DeskContext';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
 import { DueBadge } from './AfterCare';
+import { Papers } from './Papers';
 import { Preferences } from './Preferences';
 import { STAGES } from './stages';
 
@@ -75,6 +76,7 @@ export function Header({ onHelp }: { onHelp: () => void }) {
           Builds
         </NavLink>
         <NavLink to="/stores">Stores</NavLink>
+        <Papers />
       </nav>
       <Preferences />
       <button type="button" className="top-help" onClick={onHelp} aria-label="Keys and help" title="Keys (?)">
