@@ -36,7 +36,7 @@ public static class TemplateSvg
             xml.WriteAttributeString("width", $"{N(width)}mm");
             xml.WriteAttributeString("height", $"{N(height)}mm");
             xml.WriteAttributeString("viewBox", $"{N(-MarginMm)} {N(-MarginMm)} {N(width)} {N(height)}");
-            xml.WriteElementString("title", template.Title);
+            xml.WriteElementString("title", XmlWords.Of(template.Title));
             xml.WriteElementString("style", Style);
             foreach (var path in template.Paths)
             {
@@ -121,7 +121,7 @@ public static class TemplateSvg
 
         xml.WriteAttributeString("x", N(at.XMm));
         xml.WriteAttributeString("y", N(at.YMm));
-        xml.WriteString(words);
+        xml.WriteString(XmlWords.Of(words));
         xml.WriteEndElement();
     }
 

@@ -31,7 +31,7 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
 
     // These always answer; what more is asked of a build may be refused in its own place, with its reason.
     private static readonly string[] Always = ["/file", "/ground", "/joints", "/drying", "/undo-list"];
-    private static readonly string[] Asked = ["/making", "/dam-panels", "/hollows", "/running", "/ground.stl", "/templates/1.svg"];
+    private static readonly string[] Asked = ["/making", "/dam-panels", "/hollows", "/running", "/ground.stl", "/templates/1.svg", "/templates/1.dxf", "/dams/1.svg", "/dams.pdf", "/papers/cups.pdf", "/papers/pours.pdf?paper=letter", "/papers/before.pdf", "/papers/record.pdf", "/papers/rescue.pdf", "/layers.csv", "/cups.csv", "/log.csv", "/share.html"];
     private static readonly string[] AskedOfWaters = ["/heat", "/strategies", "/surface", "/shore", "/enough?ml=20", "/reckoned?levelMm=12"];
 
     private static int Tried(string name, int always) => int.TryParse(Environment.GetEnvironmentVariable(name), CultureInfo.InvariantCulture, out var many) ? many : always;

@@ -23,7 +23,7 @@ internal static class PictureSvg
         xml.WriteAttributeString("class", "picture");
         xml.WriteAttributeString("viewBox", $"0 0 {N(picture.WidthMm)} {N(picture.HeightMm)}");
         xml.WriteAttributeString("role", "img");
-        xml.WriteElementString("title", title);
+        xml.WriteElementString("title", XmlWords.Of(title));
         foreach (var shape in picture.Shapes)
         {
             var d = new StringBuilder();
@@ -46,7 +46,7 @@ internal static class PictureSvg
             xml.WriteAttributeString("y", N(words.At.YMm + (words.HeightMm * 0.35)));
             xml.WriteAttributeString("font-size", N(words.HeightMm));
             xml.WriteAttributeString("text-anchor", words.Anchor switch { < 0 => "start", 0 => "middle", _ => "end" });
-            xml.WriteString(words.Words);
+            xml.WriteString(XmlWords.Of(words.Words));
             xml.WriteEndElement();
         }
 

@@ -43,7 +43,7 @@ public static class SharePage
         ArgumentNullException.ThrowIfNull(shared);
         using var file = new MemoryStream();
         file.Write("<!doctype html>\n"u8);
-        using (var xml = XmlWriter.Create(file, new XmlWriterSettings { OmitXmlDeclaration = true, Encoding = new UTF8Encoding(false), CheckCharacters = false }))
+        using (var xml = XmlWriter.Create(file, new XmlWriterSettings { OmitXmlDeclaration = true, Encoding = new UTF8Encoding(false) }))
         {
             var page = new Page(xml);
             page.In("html", () =>
@@ -140,7 +140,7 @@ public static class SharePage
         {
             page.In("img", () =>
             {
-                page.Xml.WriteAttributeString("alt", words.Title);
+                page.Xml.WriteAttributeString("alt", XmlWords.Of(words.Title));
                 page.Xml.WriteAttributeString("src", $"data:image/jpeg;base64,{Convert.ToBase64String(jpeg)}");
             });
         }
@@ -162,8 +162,7 @@ public static class SharePage
         {
             if (kind is not null) xml.WriteAttributeString("class", kind);
 
-            // What no page may hold is no letter of anybody's.
-            xml.WriteString(string.Concat(words.Where(c => c is '\t' or '\n' or >= ' ')));
+            xml.WriteString(XmlWords.Of(words));
         });
 
         /// <summary>A table; a head that begins with # is over numbers.</summary>

@@ -27,6 +27,9 @@ internal sealed class Sheaf : IDisposable
     private const float FootMm = 10;
     private const float Leading = 1.38f;
 
+    // So many lines are not parted by the end of a page.
+    private const int WholeLines = 6;
+
     private readonly SKDocument _pdf;
     private readonly Paper _paper;
     private readonly PaperHead _head;
@@ -118,7 +121,9 @@ internal sealed class Sheaf : IDisposable
     /// <summary>Words over the width, or from an indent.</summary>
     public void Text(string words, float heightMm = BodyMm, bool bold = false, float indentMm = 0, SKPaint? ink = null)
     {
-        foreach (var line in Face.Lines(words, Width - indentMm, heightMm, bold))
+        var lines = Face.Lines(words, Width - indentMm, heightMm, bold);
+        if (lines.Count <= WholeLines) Room(lines.Count * heightMm * Leading);
+        foreach (var line in lines)
         {
             Room(heightMm * Leading);
             Y += heightMm;
@@ -131,7 +136,7 @@ internal sealed class Sheaf : IDisposable
     public void Tick(string words, string? under = null, bool ticked = false)
     {
         const float box = 4.2f, indent = 7;
-        Room((BodyMm * Leading * Math.Min(3, Face.Lines(words, Width - indent, BodyMm, true).Count)) + 3);
+        Room((BodyMm * Leading * Face.Lines(words, Width - indent, BodyMm, true).Count) + (under is null ? 0 : 3.1f * Leading * Face.Lines(under, Width - indent, 3.1f).Count) + 1);
         Box(Left, Y + 0.2f, box, ticked);
         Gap(0.4f);
         Text(words, BodyMm, bold: true, indentMm: indent);
