@@ -66,20 +66,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "water");
         _page.Button("Dams").Click();
         _page.Until(() => _page.First(".cutting svg"), "the panels").FindElement(OpenQA.Selenium.By.XPath("//button[@class='step-name']")).Click();
-        _page.Button("Before").Click();
-        _page.Until(() => _page.First(".checks"), "the list");
-        _page.Until(() => _page.First(".drying-curve"), "the drying");
-        Save("before");
-        _page.Button("Shore").Click();
-        _page.Until(() => _page.First(".shore-mark"), "the marks");
-        _page.Button("Read it").Click();
-        _page.Button("Put the eye").Click();
-        _page.ClickBoard(560, 380);
-        _page.Button("Choose the peak").Click();
-        _page.ClickBoard(605, 12);
-        _page.Until(() => _page.First(".sight .sight-mirror"), "the mirror");
-        _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Mirror').scrollIntoView()");
-        Save("mirror");
         _page.Button("Dams").Click();
         _page.Button("Take down the dam on the front edge").Click();
         _page.Settled();
@@ -95,10 +81,6 @@ public class Screenshots(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Until(() => _page.First("[data-testid=strategies]"), "the ways of layering");
         Save("pours");
-        _page.Button("Garden pond").Click();
-        _page.Button("Heat").Click();
-        _page.Until(() => _page.First(".heat-curve .heat-safe"), "the cliff");
-        Save("heat");
         _page.Open(id, "ink");
         _page.Button("Creek").Click();
         _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
@@ -127,13 +109,10 @@ public class Screenshots(BrowserFixture fixture)
         _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
         _page.Script("document.documentElement.dataset.theme = 'shed'; document.documentElement.dataset.bsTheme = 'dark'");
         Save("ink-shed");
+        await Papers(id);
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         id = await fixture.CopyOf("Three Weirs at Ondry");
         await Post($"/api/builds/{id}/edits", new { version = 1, edit = new { kind = "set", list = (string?)null, id = (string?)null, fields = new { name = "Three Weirs at Ondry" } } });
-        _page.Open(id, "water");
-        _page.Button("Flow").Click();
-        _page.Until(() => _page.First(".flow-arrow"), "the flow");
-        Save("flow");
         await Bench(id);
         await fixture.Http.DeleteAsync($"/api/builds/{id}");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{await fixture.Named("The Drowned Pit")}/log"));
@@ -167,6 +146,44 @@ public class Screenshots(BrowserFixture fixture)
         _page.Find("button[aria-label='Step 3 over dark: pick it in the photo']").Click();
         _page.Until(() => _page.All(".fitted").Count == 6 ? _page : null, "the fit");
         Save("tints");
+    }
+
+    // A page of each paper side by side, as another program draws them, and the page that is given away.
+    private async Task Papers(string id)
+    {
+        _page.Open(id, "pours");
+        _page.Until(() => _page.First(".top-shelves button"), "the way to the papers").Click();
+        _page.Until(() => _page.First(".cutter"), "the papers");
+        Save("papers");
+        var pit = await fixture.Named("The Drowned Pit");
+        var folder = Directory.CreateTempSubdirectory("ink-basin-papers-").FullName;
+        _page.SetViewport(2200, 790);
+        foreach (var (name, papers) in new[]
+        {
+            ("papers-pour", new[] { (id, "papers/cups", 1), (id, "papers/pours", 1), (id, "papers/before", 1), (id, "papers/days", 1) }),
+            ("papers-make", [(id, "templates", 2), (id, "dams", 1), (id, "papers/rescue", 1), (pit, "papers/record", 1)]),
+        })
+        {
+            var pages = new System.Text.StringBuilder("<body style='margin:6px;display:flex;gap:6px;background:#888'>");
+            foreach (var (build, paper, page) in papers)
+            {
+                var file = Path.Combine(folder, $"{Guid.NewGuid():N}");
+                await File.WriteAllBytesAsync($"{file}.pdf", await fixture.Http.GetByteArrayAsync($"/api/builds/{build}/{paper}.pdf"));
+                using var drawn = System.Diagnostics.Process.Start("pdftoppm", ["-png", "-r", "130", "-f", $"{page}", "-l", $"{page}", "-singlefile", $"{file}.pdf", file]);
+                await drawn.WaitForExitAsync();
+                pages.Append($"<img style='width:542px' src='{Path.GetFileName(file)}.png'>");
+            }
+
+            await File.WriteAllTextAsync(Path.Combine(folder, $"{name}.html"), pages.ToString());
+            fixture.Driver.Navigate().GoToUrl(new Uri(Path.Combine(folder, $"{name}.html")));
+            Save(name);
+        }
+
+        _page.SetViewport(1280, 800);
+        await File.WriteAllBytesAsync(Path.Combine(folder, "share.html"), await fixture.Http.GetByteArrayAsync($"/api/builds/{id}/share.html"));
+        fixture.Driver.Navigate().GoToUrl(new Uri(Path.Combine(folder, "share.html")));
+        Save("share");
+        Directory.Delete(folder, recursive: true);
     }
 
     // A rehearsal, part two half poured after an overshoot; on a phone the first pool of it.
