@@ -9,11 +9,13 @@ namespace InkBasin.Store;
 
 /// <summary>
 /// Bottles that follow the log: what a noted pour took out of them is out while the note stands, and goes back when it is struck out, changed or undone,
-/// with the opening date it set. Redone, it is taken again. All of it is written with the change itself or not at all.
+/// with the opening date it set. Redone, it is taken again. Its tints go with it, as much as its recipe asks for in what was weighed out. All of it is written with the change itself or not at all.
 /// </summary>
 public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadShelf read)
 {
-    private sealed record Wanted(double OneG, double TwoG, DateOnly On);
+    private static readonly JsonSerializerOptions Goods = new(JsonSerializerDefaults.Web);
+
+    private sealed record Wanted(double OneG, double TwoG, DateOnly On, string InkKey);
 
     /// <summary>Makes the bottles follow a change of a build. Nothing is saved here.</summary>
     /// <param name="buildId">The build.</param>
@@ -34,7 +36,7 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
             var (was, now) = (before.Begun.FirstOrDefault(pour => pour.Id == pourId), after.Begun.FirstOrDefault(pour => pour.Id == pourId));
             if (WantedOf(was, before.TimeZone) == WantedOf(now, after.TimeZone)) continue;
             changed = true;
-            await DrawAsync(buildId, pourId, WantedOf(now, after.TimeZone), () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
+            await DrawAsync(buildId, pourId, WantedOf(now, after.TimeZone), now, () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
         }
 
         return changed;
@@ -48,10 +50,10 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
         await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
 
     private static Wanted? WantedOf(BegunPour? pour, string? zone) => pour?.Result is { FromBottles: true } result
-        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime))
+        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime), pour.Ink?.KeyOf(pour.Layer - 1) ?? "")
         : null;
 
-    private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, Func<string> productOf, bool undoing, CancellationToken cancel)
+    private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, BegunPour? pour, Func<string> productOf, bool undoing, CancellationToken cancel)
     {
         var row = await context.Draws.SingleOrDefaultAsync(one => one.BuildId == buildId && one.PourId == pourId, cancel);
         if (row is not null) await PutBackAsync(row, cancel);
@@ -85,6 +87,44 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
 
         row.Taken = JsonSerializer.Serialize(taken);
         row.Opened = JsonSerializer.Serialize(opened);
+        row.TakenGoods = JsonSerializer.Serialize(await DrawTintsAsync(pour?.Ink?.MlOf(pour.Layer - 1, sheet.MixedMl(wanted.OneG, wanted.TwoG)) ?? [], wanted.On, cancel));
+    }
+
+    // A tint nobody has noted is not missed: it is no reason to hold the log back.
+    private async Task<Dictionary<string, double>> DrawTintsAsync(IEnumerable<(string TintId, double Ml)> tints, DateOnly on, CancellationToken cancel)
+    {
+        var taken = new Dictionary<string, double>();
+        foreach (var (tintId, ml) in tints)
+        {
+            var goods = (await context.Set<GoodRow>().ToListAsync(cancel)).ConvertAll(row => (Row: row, Good: GoodOf(row)));
+            foreach (var (id, part) in GoodsRunDown.Take(goods.Select(one => one.Good).OfType<Good>().Where(good => good.Kind == GoodKind.Tint && good.TintId == tintId), ml, on))
+            {
+                var (row, good) = goods.First(one => one.Row.Id == id);
+                Put(row, good! with { Left = good!.Left - part });
+                taken[id] = part;
+            }
+        }
+
+        return taken;
+    }
+
+    private static Good? GoodOf(GoodRow row)
+    {
+        try
+        {
+            return Written.Read("Something in the cupboard", () => JsonSerializer.Deserialize<Good>(row.Item, Goods));
+        }
+        catch (StoredDataException)
+        {
+            // Told where the cupboard is read; nothing is taken out of it.
+            return null;
+        }
+    }
+
+    private static void Put(GoodRow row, Good good)
+    {
+        row.Item = JsonSerializer.Serialize(good, Goods);
+        row.Version++;
     }
 
     private async Task PutBackAsync(DrawRow draw, CancellationToken cancel)
@@ -105,6 +145,13 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
             else other.Opened = JsonSerializer.Serialize(Written.Read("What a pour opened", () => JsonSerializer.Deserialize<List<string>>(other.Opened)).Append(id));
         }
 
-        (draw.Taken, draw.Opened) = ("{}", "[]");
+        foreach (var (id, amount) in Written.Read("What a pour took of its tints", () => JsonSerializer.Deserialize<Dictionary<string, double>>(draw.TakenGoods)))
+        {
+            // It may have been filled up or corrected since: never more than it holds.
+            if (await context.Set<GoodRow>().SingleOrDefaultAsync(row => row.Id == id, cancel) is { } row && GoodOf(row) is { } good)
+                Put(row, good with { Left = good.Full is { } full ? Math.Max(good.Left, Math.Min(full, good.Left + amount)) : good.Left + amount });
+        }
+
+        (draw.Taken, draw.TakenGoods, draw.Opened) = ("{}", "{}", "[]");
     }
 }

@@ -63,6 +63,7 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             draw.Property(d => d.PourId).HasMaxLength(64);
             draw.Property(d => d.ProductId).HasMaxLength(64).HasDefaultValue("");
             draw.Property(d => d.Opened).HasDefaultValue("[]");
+            draw.Property(d => d.TakenGoods).HasDefaultValue("{}");
             draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<BenchSessionRow>(session =>

@@ -146,6 +146,9 @@ public sealed class DrawRow
     /// <summary>Grams by bottle, as JSON; none while it is undone or struck out.</summary>
     public string Taken { get; set; } = "{}";
 
+    /// <summary>Amounts of other goods by their id, as JSON: its tints, ml.</summary>
+    public string TakenGoods { get; set; } = "{}";
+
     /// <summary>Ids of the bottles it opened, as JSON.</summary>
     public string Opened { get; set; } = "[]";
 }

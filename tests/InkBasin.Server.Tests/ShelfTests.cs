@@ -139,6 +139,55 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task Tints_of_a_noted_pour_are_out_while_its_note_stands_and_go_back_with_it()
+    {
+        using var client = server.CreateClient();
+        var (_, sheet) = await client.Post("/api/stores/products", Label("With tint"));
+        var id = Word(sheet["id"]);
+        using (var kit = await client.PostAsJsonAsync("/api/stores/bottles", new { productId = id, oneG = 500, twoG = 300 })) Assert.Equal(HttpStatusCode.NoContent, kit.StatusCode);
+        var at = await client.Copy("Three Weirs at Ondry");
+        var water = Word((await client.Get(at))["build"]!["waters"]![0]!["id"]);
+        await client.Edit(at, Set("waters", water, new { productId = id, ink = new { tintId = "umber", mlPer100Ml = 0.5, firstTimes = 2, shades = new[] { new { tintId = "olive", mlPer100Ml = 0.25 }, new { tintId = "nobody-has-it", mlPer100Ml = 1.0 } } } }));
+        await client.Begin(at, water, "a", "2027-05-10T19:00:00+00:00");
+
+        // Two of umber: the one that goes off first is nearly empty.
+        object Good(string of, string tintId, double left, double full, string? keepsUntil) => new { id = of, kind = "tint", name = of, left, tintId, full, keepsUntil };
+        foreach (var good in new[] { Good("drawn-umber-soon", "umber", 0.4, 30, "2027-06-01"), Good("drawn-umber", "umber", 10, 30, null), Good("drawn-olive", "olive", 20, 30, null) })
+        {
+            var (put, said) = await client.Post("/api/stores/goods", good);
+            Assert.True((int)put < 300, said.ToJsonString());
+        }
+
+        async Task<double[]> Left()
+        {
+            var goods = (await client.Get("/api/stores/cupboard"))["cupboard"]?["goods"]?.AsArray() ?? (await client.Get("/api/stores/cupboard"))["goods"]!.AsArray();
+            return [.. new[] { "drawn-umber-soon", "drawn-umber", "drawn-olive" }.Select(of => Number(goods.Select(one => one!["good"]!).Single(one => Word(one["name"]) == of)["left"]))];
+        }
+
+        // By the recipe, twice as strong low down, in as many ml as the weights come to.
+        var (_, known) = (0, (await client.Get("/api/stores/products")).AsArray().Single(one => Word(one!["id"]) == id)!);
+        double Ml(double oneG, double twoG) => (oneG / Number(known["densityA"])) + (twoG / Number(known["densityB"]));
+        void Are(double[] left, double ml)
+        {
+            Assert.Equal(10.4 - (ml * 0.01), left[0] + left[1], 1e-6);
+            Assert.Equal(Math.Max(0, 0.4 - (ml * 0.01)), left[0], 1e-6);
+            Assert.Equal(20 - (ml * 0.005), left[2], 1e-6);
+        }
+
+        object Note(double oneG, double twoG, bool fromBottles = true) => new { kind = "logPour", pourId = "a", fields = new { oneG, twoG, leftMl = (double?)null, reachedMm = (double?)null, roomC = (double?)null, note = (string?)null, at = "2027-05-13T20:30:00+00:00", fromBottles } };
+        await client.Edit(at, Note(100, 50));
+        Are(await Left(), Ml(100, 50));
+        await client.Edit(at, Note(20, 10));
+        Are(await Left(), Ml(20, 10));
+        await client.Undo(at);
+        Are(await Left(), Ml(100, 50));
+        await client.Edit(at, Note(100, 50, fromBottles: false));
+        Assert.Equal(new[] { 0.4, 10, 20 }, await Left());
+        await client.Undo(at);
+        Are(await Left(), Ml(100, 50));
+    }
+
+    [Fact]
     public async Task A_second_pour_from_a_bottle_keeps_its_first_opening_date_and_no_bottle_noted_is_refused()
     {
         using var client = server.CreateClient();

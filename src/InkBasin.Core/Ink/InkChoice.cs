@@ -37,6 +37,11 @@ public sealed record InkChoice(string? TintId, double MlPer100Ml, double FirstTi
     /// <param name="layer">Which layer, from 0.</param>
     public double TimesOf(int layer) => layer == 0 ? FirstTimes : 1;
 
+    /// <summary>What a layer mixed of the water's own colour takes of each tint, ml.</summary>
+    /// <param name="layer">Which layer, from 0.</param>
+    /// <param name="mixedMl">Resin mixed, ml.</param>
+    public IEnumerable<(string TintId, double Ml)> MlOf(int layer, double mixedMl) => Parts.Where(part => part.MlPer100Ml > 0).Select(part => (part.TintId, part.MlPer100Ml * TimesOf(layer) * mixedMl / 100));
+
     /// <summary>Tints named in it anywhere.</summary>
     [JsonIgnore]
     public IEnumerable<string> TintIds => Parts.Concat(Places.SelectMany(place => place.Parts)).Select(part => part.TintId).Distinct();

@@ -2,23 +2,26 @@ using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Plan;
 
-/// <summary>What the water of a build costs, in the maker's own money, by what resin and tints at hand cost or are sold for.</summary>
+/// <summary>What a build costs, in the maker's own money, by what things at hand cost or are sold for.</summary>
 /// <param name="BuildName">The build.</param>
-/// <param name="SoFar">Resin of what is poured, as weighed, else as planned.</param>
+/// <param name="SoFar">Resin and tints of what is poured, as weighed, else as planned.</param>
 /// <param name="ToCome">Resin and tints of the sessions ahead.</param>
+/// <param name="OtherToCome">What else the work ahead takes: foam, plaster, sealer, sealant, glue, sheets, cups.</param>
 /// <param name="OnModelMl">Resin on the model when all is poured, ml.</param>
 /// <param name="Evenings">Days resin is poured on, those that have a date.</param>
 /// <param name="Unpriced">What has no price and is not in it.</param>
-public sealed record BuildCost(string BuildName, double SoFar, double ToCome, double OnModelMl, int Evenings, IReadOnlyList<string> Unpriced)
+public sealed record BuildCost(string BuildName, double SoFar, double ToCome, double OtherToCome, double OnModelMl, int Evenings, IReadOnlyList<string> Unpriced)
 {
     /// <summary>All of it.</summary>
-    public double Sum => SoFar + ToCome;
+    public double Sum => Water + OtherToCome;
 
-    /// <summary>For 100 ml on the model, with what cups keep; null without any.</summary>
-    public double? Per100Ml => OnModelMl > 0 ? Sum / OnModelMl * 100 : null;
+    /// <summary>Resin and tints for 100 ml on the model, with what cups keep; null without any.</summary>
+    public double? Per100Ml => OnModelMl > 0 ? Water / OnModelMl * 100 : null;
 
-    /// <summary>For an evening of pouring; null without any.</summary>
-    public double? PerEvening => Evenings > 0 ? Sum / Evenings : null;
+    /// <summary>Resin and tints for an evening of pouring; null without any.</summary>
+    public double? PerEvening => Evenings > 0 ? Water / Evenings : null;
+
+    private double Water => SoFar + ToCome;
 
     /// <summary>The cost of a build.</summary>
     /// <param name="buildName">The build.</param>
@@ -36,7 +39,7 @@ public sealed record BuildCost(string BuildName, double SoFar, double ToCome, do
             return (need.OneG * (one ?? 0)) + (need.TwoG * (two ?? 0));
         }
 
-        double Tint(GoodNeed need)
+        double Priced(GoodNeed need)
         {
             if (atHand.Goods.FirstOrDefault(good => need.Takes(good) && good.PriceEach is not null) is { } good) return need.Amount * good.PriceEach!.Value;
             unpriced.Add(need.Name);
@@ -46,8 +49,9 @@ public sealed record BuildCost(string BuildName, double SoFar, double ToCome, do
         var all = needs.Poured.Concat(needs.Resin).ToList();
         return new BuildCost(
             buildName,
-            needs.Poured.Sum(Resin),
-            needs.Resin.Sum(Resin) + needs.Goods.Where(need => need.Kind == GoodKind.Tint).Sum(Tint),
+            needs.Poured.Sum(Resin) + needs.PouredTints.Sum(Priced),
+            needs.Resin.Sum(Resin) + needs.Goods.Where(need => need.Kind == GoodKind.Tint).Sum(Priced),
+            needs.Goods.Where(need => need.Kind != GoodKind.Tint).Sum(Priced),
             all.Sum(need => need.OnModelMl),
             all.Select(need => need.On).OfType<DateOnly>().Distinct().Count(),
             [.. unpriced]);

@@ -66,7 +66,7 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
         // By the day, as they will be poured; what has no day yet comes after.
         foreach (var product in resin.GroupBy(need => need.ProductId))
             Pour(stores, [.. product.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy, notices);
-        foreach (var good in others.GroupBy(need => (need.Kind, need.TintId, need.ThicknessMm, Name: need.Kind is GoodKind.Tint or GoodKind.Cup or GoodKind.Foam ? "" : need.Name.ToUpperInvariant())))
+        foreach (var good in others.GroupBy(need => (need.Kind, need.TintId, need.ThicknessMm, Name: need.Kind is GoodKind.Plaster or GoodKind.Growth ? need.Name.ToUpperInvariant() : "")))
             Use(stores, [.. good.OrderBy(need => need.On ?? DateOnly.MaxValue)], today, left, buy);
         List<StandingBottle> bottles = [.. stores.Bottles.Select(bottle =>
         {

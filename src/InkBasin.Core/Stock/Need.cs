@@ -28,7 +28,7 @@ public sealed record GoodNeed(string BuildName, GoodKind Kind, string Name, stri
         {
             GoodKind.Tint => good.TintId == TintId,
             GoodKind.Foam => good.ThicknessMm == ThicknessMm,
-            GoodKind.Cup => true,
+            GoodKind.Cup or GoodKind.Sealer or GoodKind.Sealant or GoodKind.Glue or GoodKind.DamSheet => true,
             _ => string.Equals(good.Name, Name, StringComparison.OrdinalIgnoreCase),
         };
     }

@@ -88,6 +88,11 @@ public sealed record ProductSheet(
     [JsonIgnore]
     public KindTraits Traits => KindTraits.Of(Kind);
 
+    /// <summary>What weighed parts come to, ml; of what is one part the whole is part one.</summary>
+    /// <param name="oneG">Part one, g.</param>
+    /// <param name="twoG">Part two, g.</param>
+    public double MixedMl(double oneG, double twoG) => (oneG / DensityA) + (Traits.IsOnePart ? 0 : twoG / DensityB);
+
     /// <summary>Density of the mix, g/ml: the parts' masses over their volumes.</summary>
     [JsonIgnore]
     public double MixedDensity => Ratio.Basis == RatioBasis.Volume

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using InkBasin.Core;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Stock;
@@ -33,8 +34,11 @@ internal sealed class NeedsMemory
         if (_needs.TryGetValue(one.Id, out var had) && had.Holds(one.Version, shelf)) return had.Needs;
         var build = one.Build!;
         var of = await answers.OfAsync(build, cancel);
+        var compile = await grounds.CompilerAsync(build, cancel);
         var needs = Needs.Of(of);
-        if (!Needs.GroundIsMade(of, now)) needs = needs.With(build.Name, build.Making, of.Making(await grounds.CompilerAsync(build, cancel)));
+
+        // A ground that cannot be cut as it is takes what the rest of it takes.
+        if (Answer.Of(() => of.Making(compile)).Is is { } making) needs = needs.With(of, making, now);
         _needs[one.Id] = new Remembered(one.Version, shelf.Sheets, shelf.Tints, needs);
         return needs;
     }

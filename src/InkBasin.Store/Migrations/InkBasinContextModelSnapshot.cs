@@ -237,6 +237,12 @@ namespace InkBasin.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("TakenGoods")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("{}");
+
                     b.HasKey("BuildId", "PourId");
 
                     b.ToTable("Draws");

@@ -1,6 +1,9 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Ground;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -110,8 +113,51 @@ public class CupboardTests
         Assert.Equal(2 * sessions.Sum(session => session.Cards.Count), needs.Goods.Where(need => need.Kind == GoodKind.Cup).Sum(need => need.Amount));
         var dosed = sessions.SelectMany(session => session.Cards).Sum(card => card.Ink!.Doses.Sum(dose => dose.GivenMlPer100Ml * card.Batch.MixedMl / 100));
         Assert.Equal(dosed, needs.Goods.Where(need => need.Kind == GoodKind.Tint).Sum(need => need.Amount), 9);
-        Assert.False(Needs.GroundIsMade(answers, Samples.Evening.AddDays(-30)));
-        Assert.True(Needs.GroundIsMade(Planner.Answers(Samples.Creek with { Drying = new Core.Drying.DryingLog { PlasteredAt = Samples.Evening } }, Stores.Examples), Samples.Evening));
+    }
+
+    [Fact]
+    public void What_the_ground_its_dams_and_its_seals_take_is_needed_until_it_is_done()
+    {
+        static IReadOnlyList<GoodNeed> Of(Build build, DateTimeOffset now)
+        {
+            var answers = Planner.Answers(build, Stores.Examples);
+            var compiled = GroundRecipe.Compile(build.Board, build.Recipe);
+            return new Needs([], []).With(answers, answers.Making(steps => GroundRecipe.Compile(build.Board, steps)), now).Goods is var goods && compiled is not null ? goods : [];
+        }
+
+        double Amount(IReadOnlyList<GoodNeed> goods, GoodKind kind) => goods.Where(good => good.Kind == kind).Sum(good => good.Amount);
+        var before = Samples.Evening.AddDays(-30);
+        var dammed = Samples.Creek with { Dams = [new Dam(BoardSide.Left, 10, 90, 30) { Id = "d" }], Days = Samples.Creek.Days with { Notes = [] } };
+        var all = Of(dammed, before);
+        var plan = Planner.Answers(dammed, Stores.Examples);
+        Assert.Equal(plan.DamCut().Sheets.Count, Amount(all, GoodKind.DamSheet));
+        var making = plan.Making(steps => GroundRecipe.Compile(dammed.Board, steps));
+        Assert.Equal(making.Sealing.SealerMl, Amount(all, GoodKind.Sealer), 9);
+        Assert.Equal(making.Sealing.SealantMl, Amount(all, GoodKind.Sealant), 9);
+        Assert.Equal(making.Foam.Sheets.Count, Amount(all, GoodKind.Foam));
+        Assert.Equal(making.Sealing.GlueMl + making.DryGround.GlueMl + making.Bed.GlueMl, Amount(all, GoodKind.Glue), 9);
+
+        // Plastered, the ground takes no more; the seals are still ahead.
+        var plastered = Of(dammed with { Drying = new Core.Drying.DryingLog { PlasteredAt = Samples.Evening } }, Samples.Evening);
+        Assert.Equal((0, 0), (Amount(plastered, GoodKind.Foam), Amount(plastered, GoodKind.Plaster)));
+        Assert.True(Amount(plastered, GoodKind.Sealer) > 0);
+
+        // Sealed, that is done too.
+        var seal = BuildDays.StepsOf(plan, before).First(step => step.Kind == Core.Days.BuildStepKind.Seal).Id;
+        var sealedUp = Of(dammed with { Days = dammed.Days with { Notes = [new Core.Days.StepNote(seal) { DoneAt = before }] } }, Samples.Evening);
+        Assert.Equal(0, Amount(sealedUp, GoodKind.Sealer));
+        Assert.True(Amount(sealedUp, GoodKind.DamSheet) > 0);
+    }
+
+    [Fact]
+    public void What_goes_off_first_is_used_first_and_no_more_than_there_is()
+    {
+        static Good Umber(string id, double left, int? keeps) => new(id, GoodKind.Tint, "Umber", left) { TintId = "umber", KeepsUntil = keeps is { } days ? Today.AddDays(days) : null };
+        Good[] goods = [Umber("open", 10, null), Umber("soon", 3, 5), Umber("later", 4, 50), Umber("past", 6, -5)];
+        Assert.Equal([("soon", 2.0)], GoodsRunDown.Take(goods, 2, Today).Select(one => (one.Key, one.Value)));
+        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 1)], GoodsRunDown.Take(goods, 8, Today).Select(one => (one.Key, one.Value)));
+        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 10), ("past", 6)], GoodsRunDown.Take(goods, 100, Today).Select(one => (one.Key, one.Value)));
+        Assert.Empty(GoodsRunDown.Take(goods, 0, Today));
     }
 
     [Fact]
@@ -127,7 +173,15 @@ public class CupboardTests
         var cost = BuildCost.Of("Creek", needs, stores.AtHand);
         Assert.Equal((30 * 0.02) + (27 * 0.03), cost.SoFar, 9);
         Assert.Equal(needs.Resin.Sum(need => (need.OneG * 0.02) + (need.TwoG * 0.03)), cost.ToCome, 9);
-        Assert.Equal(cost.Sum / cost.OnModelMl * 100, cost.Per100Ml!.Value, 9);
+        Assert.Equal((cost.SoFar + cost.ToCome) / cost.OnModelMl * 100, cost.Per100Ml!.Value, 9);
+
+        // The tints that were poured by their recipe, and what else is at hand with a price.
+        var inked = build with { Begun = [build.Begun[0] with { Ink = new Core.Ink.InkChoice("umber", 0.5, FirstTimes: 2) }] };
+        var priced = stores with { Goods = [new Good("u", GoodKind.Tint, "Umber", 20) { TintId = "umber", Full = 20, Price = 10 }, new Good("c", GoodKind.Cup, "Cups", 40) { Full = 40, Price = 8 }] };
+        var sheet = stores.Sheet("coating-epoxy")!;
+        var with = BuildCost.Of("Creek", Needs.Of(Planner.Answers(inked, priced)), priced.AtHand);
+        Assert.Equal(cost.SoFar + (((30 / sheet.DensityA) + (27 / sheet.DensityB)) * 1.0 / 100 * 0.5), with.SoFar, 9);
+        Assert.Equal(needs.Goods.Where(need => need.Kind == GoodKind.Cup).Sum(need => need.Amount) * 0.2, with.OtherToCome, 9);
         Assert.NotEmpty(cost.Unpriced);
         Assert.DoesNotContain("Coating epoxy (example)", cost.Unpriced);
 

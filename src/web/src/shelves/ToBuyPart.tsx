@@ -41,9 +41,10 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
             {view.costs.map((cost) => (
               <li key={cost.buildName}>
                 <strong>{cost.buildName}</strong>
-                <span>{money(cost.soFar + cost.toCome)}</span>
+                <span>{money(cost.soFar + cost.toCome + cost.otherToCome)}</span>
                 <small>
-                  {money(cost.soFar)} poured, {money(cost.toCome)} to come
+                  {money(cost.soFar)} poured, {money(cost.toCome)} resin and tint to come
+                  {cost.otherToCome > 0 && `, ${money(cost.otherToCome)} for ground, seals and cups`}
                   {cost.per100Ml != null && ` · ${money(cost.per100Ml)} a 100 ml`}
                   {cost.perEvening != null && ` · ${money(cost.perEvening)} an evening`}
                   {cost.unpriced.length > 0 && `. Without ${cost.unpriced.map(shortName).join(', ')}: no price noted`}

@@ -8582,13 +8582,13 @@ export interface components {
             buildName: string;
             check: components["schemas"]["LateCheck"];
         };
-        /** @description What the water of a build costs, in the maker's own money, by what resin and tints at hand cost or are sold for. */
+        /** @description What a build costs, in the maker's own money, by what things at hand cost or are sold for. */
         BuildCost: {
             /** @description The build. */
             buildName: string;
             /**
              * Format: double
-             * @description Resin of what is poured, as weighed, else as planned.
+             * @description Resin and tints of what is poured, as weighed, else as planned.
              */
             soFar: number;
             /**
@@ -8596,6 +8596,11 @@ export interface components {
              * @description Resin and tints of the sessions ahead.
              */
             toCome: number;
+            /**
+             * Format: double
+             * @description What else the work ahead takes: foam, plaster, sealer, sealant, glue, sheets, cups.
+             */
+            otherToCome: number;
             /**
              * Format: double
              * @description Resin on the model when all is poured, ml.
@@ -8615,12 +8620,12 @@ export interface components {
             sum: number;
             /**
              * Format: double
-             * @description For 100 ml on the model, with what cups keep; null without any.
+             * @description Resin and tints for 100 ml on the model, with what cups keep; null without any.
              */
             per100Ml: null | number;
             /**
              * Format: double
-             * @description For an evening of pouring; null without any.
+             * @description Resin and tints for an evening of pouring; null without any.
              */
             perEvening: null | number;
         };
