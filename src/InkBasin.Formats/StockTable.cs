@@ -21,7 +21,7 @@ public static class StockTable
     // As other programs write it: any line's end, and the separators their countries use.
     private static readonly CsvConfiguration Others = new(CultureInfo.InvariantCulture) { MissingFieldFound = null, BadDataFound = null, DetectDelimiter = true, DetectDelimiterValues = [",", ";", "\t"] };
 
-    private static readonly string[] Heads = ["id", "what", "name", "product", "part", "tint", "thickness (mm)", "left", "full", "unit", "price", "bought", "opened", "keeps until"];
+    private static readonly string[] Heads = ["id", "what", "name", "product", "part", "tint", "thickness (mm)", "left", "full", "unit", "price", "bought", "opened", "keeps until", "cup base (mm)", "cup rim (mm)", "cup height (mm)"];
 
     /// <summary>Writes it.</summary>
     /// <param name="atHand">What is at hand.</param>
@@ -31,11 +31,11 @@ public static class StockTable
         return CsvTable.Write(Heads, atHand.Bottles.Select(bottle => (IReadOnlyList<string>)
         [
             bottle.Id, Resin, atHand.Sheet(bottle.ProductId)?.Name ?? "", bottle.ProductId, bottle.Part == Part.One ? "one" : "two", "", "", CsvTable.Number(bottle.LeftG), CsvTable.Number(bottle.FullG), "g", CsvTable.Number(bottle.Price),
-            Day(bottle.BoughtOn), Day(bottle.OpenedOn), "",
+            Day(bottle.BoughtOn), Day(bottle.OpenedOn), "", "", "", "",
         ]).Concat(atHand.Goods.Select(good => (IReadOnlyList<string>)
         [
             good.Id, KindWord(good.Kind), good.Name, "", "", good.TintId ?? "", CsvTable.Number(good.ThicknessMm), CsvTable.Number(good.Left), CsvTable.Number(good.Full), UnitWord(good.Unit), CsvTable.Number(good.Price), Day(good.BoughtOn),
-            Day(good.OpenedOn), Day(good.KeepsUntil),
+            Day(good.OpenedOn), Day(good.KeepsUntil), CsvTable.Number(good.Shape?.BaseMm), CsvTable.Number(good.Shape?.TopMm), CsvTable.Number(good.Shape?.HeightMm),
         ])));
     }
 
@@ -109,8 +109,16 @@ public static class StockTable
             BoughtOn = DayOf(cell("bought"), "bought"),
             OpenedOn = DayOf(cell("opened"), "opened"),
             KeepsUntil = DayOf(cell("keeps until"), "keeps until"),
+            Shape = ShapeOf(NumberOf(cell("cup base (mm)"), "cup base"), NumberOf(cell("cup rim (mm)"), "cup rim"), NumberOf(cell("cup height (mm)"), "cup height")),
         });
     }
+
+    private static Cup? ShapeOf(double? baseMm, double? topMm, double? heightMm) => (baseMm, topMm, heightMm) switch
+    {
+        (null, null, null) => null,
+        ({ } atBase, { } atTop, { } height) => new Cup(atBase, atTop, height),
+        _ => throw new RefusedException("cup", "A cup has three sizes, or none: across its base, across its rim, its height."),
+    };
 
     private static string KindWord(GoodKind kind) => kind == GoodKind.DamSheet ? "dam sheet" : kind.ToString().ToLowerInvariant();
 

@@ -43,6 +43,29 @@ public class StoresTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_cup_has_its_sizes_and_its_marks_and_a_build_is_measured_with_it()
+    {
+        Open();
+        Item("good-demo-cups").Click();
+        _page.Until(() => _page.First("[data-testid=cup-holds]")?.Text.Contains("Mark it", StringComparison.Ordinal) == true, "what it holds");
+        var before = _page.Text("[data-testid=cup-holds]");
+        _page.Field("Inside, its height").SendKeys(Keys.Control + "a" + Keys.Null + "90" + Keys.Tab);
+        _page.Until(() => _page.Text("[data-testid=cup-holds]") is var now && now != before && now.Contains(" ml at ", StringComparison.Ordinal), "another cup, other marks");
+
+        // On the board it is chosen by its name; the sizes follow.
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Choose(_page.Field("Cup"), "demo-cups");
+        _page.Settled();
+        _page.Until(() => _page.Field("Cup, inner height").GetAttribute("value") == "90", "its height");
+        Open();
+        Item("good-demo-cups").Click();
+        _page.Field("Inside, its height").SendKeys(Keys.Control + "a" + Keys.Null + "110" + Keys.Tab);
+        _page.Until(() => _page.Text("[data-testid=cup-holds]") == before, "as it was");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public void Something_is_put_in_and_taken_out_again()
     {
         Open();

@@ -16,6 +16,7 @@ public class StockTableTests
             new Good("t", GoodKind.Tint, "Umber; \"burnt\"", 14) { TintId = "umber", Full = 30, Price = 5.8, KeepsUntil = new(2028, 1, 1) },
             new Good("f", GoodKind.Foam, "=SUM(A1)", 4) { ThicknessMm = 20 },
             new Good("d", GoodKind.DamSheet, "Clear sheet", 3),
+            new Good("u", GoodKind.Cup, "Tall cup", 12) { Shape = new Cup(66, 88, 110) },
         ],
         []);
 
@@ -36,8 +37,8 @@ public class StockTableTests
     public void Its_heads_say_the_units_and_no_cell_is_a_formula()
     {
         var text = StockTable.Write(AtHand).Split("\r\n");
-        Assert.Equal("id,what,name,product,part,tint,thickness (mm),left,full,unit,price,bought,opened,keeps until", text[0]);
-        Assert.Equal("b,resin,Coating epoxy (example),coating-epoxy,two,,,655.25,1340,g,26.4,2027-01-02,2027-02-03,", text[1]);
+        Assert.Equal("id,what,name,product,part,tint,thickness (mm),left,full,unit,price,bought,opened,keeps until,cup base (mm),cup rim (mm),cup height (mm)", text[0]);
+        Assert.Equal("b,resin,Coating epoxy (example),coating-epoxy,two,,,655.25,1340,g,26.4,2027-01-02,2027-02-03,,,,", text[1]);
         Assert.DoesNotContain(text, line => line.Contains(",=SUM", StringComparison.Ordinal));
     }
 
@@ -64,6 +65,8 @@ public class StockTableTests
     [InlineData("what,left,product\nresin,1,no-such\n", "no product sheet no-such")]
     [InlineData("what,left,product,part\nresin,1,coating-epoxy,three\n", "one or two")]
     [InlineData("what,left,name,full\nglue,9,White,8\n", "More is left in it")]
+    [InlineData("what,left,name,cup base (mm)\ncup,9,Tall,66\n", "three sizes, or none")]
+    [InlineData("what,left,name,cup base (mm),cup rim (mm),cup height (mm)\nglue,9,White,66,88,110\n", "Only a cup")]
     [InlineData("what,left,name,id\nglue,9,White,x\nglue,9,White,x\n", "Line 3: It names the same thing")]
     public void What_cannot_be_is_told_with_its_line(string text, string says) => Assert.Contains(says, Refusal(text), StringComparison.Ordinal);
 

@@ -8,6 +8,11 @@ namespace InkBasin.Core.Stock;
 /// <param name="HeightMm">Inner height, mm, above 0.</param>
 public sealed record Cup(double BaseMm, double TopMm, double HeightMm)
 {
+    /// <summary>Most marks of <see cref="RoundMarks"/>.</summary>
+    public const int MostMarks = 6;
+
+    private static readonly double[] Rounds = [0.5, 1, 2, 5, 10, 20, 25, 50, 100, 200, 500, 1000, 5000, 20_000, 100_000];
+
     /// <summary>Refuses a cup that holds nothing.</summary>
     /// <exception cref="RefusedException">A size is not above 0.</exception>
     public void Check(string field)
@@ -20,6 +25,15 @@ public sealed record Cup(double BaseMm, double TopMm, double HeightMm)
     /// <summary>What it holds to the rim, ml.</summary>
     [JsonIgnore]
     public double BrimfulMl => Math.PI * HeightMm * ((BaseMm * BaseMm) + (BaseMm * TopMm) + (TopMm * TopMm)) / 12 / 1000;
+
+    /// <summary>Marks to be drawn on it, at round amounts: at most <see cref="MostMarks"/>, none nearer to the rim than a tenth of its height.</summary>
+    public IReadOnlyList<CupMark> RoundMarks()
+    {
+        const double under = 0.9;
+        var most = BrimfulMl;
+        var step = Rounds.FirstOrDefault(one => most / one <= MostMarks + 1, Rounds[^1]);
+        return [.. Enumerable.Range(1, MostMarks).Select(i => (Ml: i * step, At: MarkMm(i * step))).Where(mark => mark.At <= HeightMm * under).Select(mark => new CupMark(mark.At!.Value, mark.Ml))];
+    }
 
     /// <summary>
     /// Height of the surface of <paramref name="volumeMl"/> in the cup, mm:

@@ -23,7 +23,14 @@ public sealed record StandingBottle(Bottle Bottle, string? ProductName, DateOnly
 /// <param name="Good">The good.</param>
 /// <param name="IsStale">Whether it is past its date.</param>
 /// <param name="PlannedLeft">What the work ahead leaves, in the unit of its kind.</param>
-public sealed record StandingGood(Good Good, bool IsStale, double PlannedLeft);
+public sealed record StandingGood(Good Good, bool IsStale, double PlannedLeft)
+{
+    /// <summary>What a cup holds to its rim, ml; null for other goods, and for one nobody has measured.</summary>
+    public double? BrimfulMl => Good.Shape?.BrimfulMl;
+
+    /// <summary>Marks on a cup at round amounts; empty where its sizes are not known.</summary>
+    public IReadOnlyList<CupMark> Marks => Good.Shape?.RoundMarks() ?? [];
+}
 
 /// <summary>Something to buy.</summary>
 /// <param name="Name">What.</param>

@@ -66,6 +66,9 @@ public sealed record Good(string Id, GoodKind Kind, string Name, double Left)
     /// <summary>Thickness of a sheet of foam or of dams, mm; null for other goods.</summary>
     public double? ThicknessMm { get; init; }
 
+    /// <summary>Inner sizes of a cup; null for other goods, and while nobody has measured it.</summary>
+    public Cup? Shape { get; init; }
+
     /// <summary>What was in it when new, in the unit of its kind; null when nobody knows.</summary>
     public double? Full { get; init; }
 
@@ -105,6 +108,14 @@ public sealed record Good(string Id, GoodKind Kind, string Name, double Left)
         if (Left > Full) throw new RefusedException($"{field}.left", "More is left in it than it held when it was new: check the two.", RefusalKind.Impossible);
         if (Price is { } price) Require.Within(price, 0, Most, $"{field}.price");
         if (ThicknessMm is { } thickness) Require.Within(thickness, 0.1, 200, $"{field}.thicknessMm");
+        if (Shape is not null && Kind != GoodKind.Cup) throw new RefusedException($"{field}.shape", "Only a cup has a cup’s sizes.", RefusalKind.Impossible);
+        if (Shape is { } shape)
+        {
+            Require.Within(shape.BaseMm, 1, 1000, $"{field}.shape.baseMm");
+            Require.Within(shape.TopMm, 1, 1000, $"{field}.shape.topMm");
+            Require.Within(shape.HeightMm, 1, 1000, $"{field}.shape.heightMm");
+        }
+
         if (TintId is not null && Kind != GoodKind.Tint) throw new RefusedException($"{field}.tintId", "Only a tint names a tint.", RefusalKind.Impossible);
         if (TintId?.Length is 0 or > 64) throw new RefusedException($"{field}.tintId", "Name the tint.");
         if (OpenedOn < BoughtOn) throw new RefusedException($"{field}.openedOn", "It was opened before it was bought: check the dates.", RefusalKind.Impossible);

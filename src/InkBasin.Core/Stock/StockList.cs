@@ -75,6 +75,7 @@ public static class StockList
         return Changed(line, good.Name, [
             ("what", had.Kind, good.Kind), ("name", had.Name, good.Name), ("left", had.Left, good.Left), ("full", had.Full, good.Full), ("price", had.Price, good.Price), ("bought", had.BoughtOn, good.BoughtOn),
             ("opened", had.OpenedOn, good.OpenedOn), ("keeps until", had.KeepsUntil, good.KeepsUntil), ("tint", had.TintId, good.TintId), ("thickness", had.ThicknessMm, good.ThicknessMm),
+            ("cup base", had.Shape?.BaseMm, good.Shape?.BaseMm), ("cup rim", had.Shape?.TopMm, good.Shape?.TopMm), ("cup height", had.Shape?.HeightMm, good.Shape?.HeightMm),
         ]);
     }
 

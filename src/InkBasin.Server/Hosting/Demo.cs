@@ -46,7 +46,7 @@ internal static class Demo
             new Good("demo-fibres", GoodKind.Growth, "Fibres, 4 mm", 31) { Full = 100, Price = 4.2 },
             new Good("demo-foam", GoodKind.Foam, "Foam, 20 mm", 4) { ThicknessMm = 20, Full = 8, Price = 21 },
             new Good("demo-dam-sheet", GoodKind.DamSheet, "Clear sheet, 1 mm", 3) { ThicknessMm = 1, Full = 5, Price = 9 },
-            new Good("demo-cups", GoodKind.Cup, "Mixing cup", 11) { Full = 50, Price = 7.5 },
+            new Good("demo-cups", GoodKind.Cup, "Mixing cup", 11) { Full = 50, Price = 7.5, Shape = new Cup(66, 88, 110) },
         ]);
     }
 }

@@ -66,4 +66,25 @@ public class MarkedCupTests
     [Theory]
     [MemberData(nameof(NoCups))]
     public void What_is_no_cup_is_refused(CupMark[] marks, double height) => Assert.Throws<RefusedException>(() => MarkedCup.Of(marks, height));
+
+    [Fact]
+    public void Marks_stand_at_round_amounts_each_where_that_much_comes_to_and_none_at_the_rim()
+    {
+        for (var seed = 0; seed < 200; seed++)
+        {
+            var random = new Random(seed);
+            var cup = new Cup(5 + (random.NextDouble() * 200), 5 + (random.NextDouble() * 200), 5 + (random.NextDouble() * 250));
+            var marks = cup.RoundMarks();
+            Assert.InRange(marks.Count, 1, Cup.MostMarks);
+            Assert.Equal(marks.Select((_, i) => marks[0].VolumeMl * (i + 1)), marks.Select(mark => mark.VolumeMl));
+            Assert.All(marks, mark => Assert.True(mark.HeightMm > 0 && mark.HeightMm <= cup.HeightMm * 0.9));
+
+            // The frustum under each mark, by its own formula.
+            Assert.All(marks, mark =>
+            {
+                var at = cup.BaseMm + ((cup.TopMm - cup.BaseMm) * mark.HeightMm / cup.HeightMm);
+                Assert.Equal(mark.VolumeMl, Math.PI * mark.HeightMm * ((cup.BaseMm * cup.BaseMm) + (cup.BaseMm * at) + (at * at)) / 12_000, mark.VolumeMl * 1e-6);
+            });
+        }
+    }
 }

@@ -83,6 +83,15 @@ export function useBottles() {
 }
 
 /** Sheets and bottles that are kept and cannot be read. */
+/** Cups of the cupboard whose sizes are known. */
+export function useCups() {
+  const { data } = useQuery({
+    queryKey: ['cupboard', true],
+    queryFn: () => answer(api.GET('/api/stores/cupboard', { params: { query: { standing: true } } })),
+  });
+  return data?.cupboard.goods.map((one) => one.good).filter((good) => good.shape !== null) ?? [];
+}
+
 export function useShelfTroubles() {
   return useQuery({ queryKey: ['shelf-troubles'], queryFn: () => answer(api.GET('/api/stores/troubles')) }).data ?? [];
 }

@@ -4,6 +4,7 @@ import type { Pack, ProductSheet } from '../api/types';
 import { NumberField, OptionalField } from '../slip/fields';
 import { formatMass } from '../units/units';
 import { useUnits } from '../units/UnitsContext';
+import { CupPart } from './CupPart';
 import { DateField } from './DateField';
 import { NewPack } from './NewPack';
 import { SheetFacts } from './SheetFacts';
@@ -97,6 +98,7 @@ export function ItemPart({
           onChange={(text) => put({ keepsUntil: text === '' ? null : text })}
         />
       )}
+      {'good' in of && of.good.good.kind === 'cup' && <CupPart cup={of.good} put={put} />}
       <div className="tool-row">
         <Button
           size="sm"

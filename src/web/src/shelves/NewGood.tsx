@@ -77,6 +77,7 @@ export function NewGood({ change }: { change: ReturnType<typeof useCupboard>['ch
                   boughtOn: null,
                   openedOn: null,
                   keepsUntil: null,
+                  shape: null,
                   unit: 'ml',
                 },
               }),

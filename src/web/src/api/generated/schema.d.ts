@@ -10492,6 +10492,7 @@ export interface components {
              * @description Thickness of a sheet of foam or of dams, mm; null for other goods.
              */
             thicknessMm: null | number;
+            shape: null | components["schemas"]["Cup"];
             /**
              * Format: double
              * @description What was in it when new, in the unit of its kind; null when nobody knows.
@@ -14741,6 +14742,13 @@ export interface components {
              * @description What the work ahead leaves, in the unit of its kind.
              */
             plannedLeft: number;
+            /**
+             * Format: double
+             * @description What a cup holds to its rim, ml; null for other goods, and for one nobody has measured.
+             */
+            brimfulMl: null | number;
+            /** @description Marks on a cup at round amounts; empty where its sizes are not known. */
+            marks: null | components["schemas"]["CupMark"][];
         };
         /** @description Liquid that stands somewhere. */
         StandingPool: {

@@ -1,4 +1,5 @@
 import Button from 'react-bootstrap/Button';
+import { useCups } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { useZone } from '../../slip/useNow';
 import { HERE, knownZone } from '../../units/clock';
@@ -12,6 +13,15 @@ import { CupMarks } from './CupMarks';
 import { StandInsPart } from './StandInsPart';
 import { ToolButton } from '../../slip/ToolButton';
 import { setBuild, type Fields } from '../../desk/changes';
+
+interface Sizes {
+  baseMm: number;
+  topMm: number;
+  heightMm: number;
+}
+
+const sameCup = (one: Sizes | null, other: Sizes) =>
+  one !== null && one.baseMm === other.baseMm && one.topMm === other.topMm && one.heightMm === other.heightMm;
 
 /** The board: how large the scene is, at the bench and at full size, and what it is measured with. */
 export function BoardSlip({
@@ -28,6 +38,7 @@ export function BoardSlip({
   const ruling = tool.kind === 'span' && tool.wants === 'ruler';
   const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
+  const cups = useCups();
   const length = (mm: number) => `${formatLength(mm, units)} ${units.length}`;
   const { board, measuring } = build;
   const { device, cup } = measuring;
@@ -136,6 +147,20 @@ export function BoardSlip({
           value={device.graduation}
           onChange={(graduation) => setMeasuring({ device: { graduation } })}
         />
+        {cups.length > 0 && (
+          <ChoiceField
+            label="Cup"
+            value={cups.find(({ shape }) => sameCup(shape, cup))?.id ?? ''}
+            choices={[
+              { value: '', label: 'Of the sizes below' },
+              ...cups.map((one) => ({ value: one.id, label: one.name })),
+            ]}
+            onChange={(id) => {
+              const shape = cups.find((one) => one.id === id)?.shape;
+              if (shape != null) void setMeasuring({ cup: shape });
+            }}
+          />
+        )}
         <NumberField
           label="Cup, inside, at the base"
           quantity="length"
