@@ -65,7 +65,7 @@ public static class TemplatePdf
         canvas.Save();
         canvas.ClipRect(new SKRect((float)MarginMm, (float)MarginMm, (float)(MarginMm + w), (float)(MarginMm + h)));
         canvas.Translate((float)(MarginMm - left), (float)(MarginMm - back));
-        Drawing(canvas, pens, template);
+        Drawing(canvas, pens, template, new SKRect((float)left, (float)back, (float)(left + w), (float)(back + h)));
 
         // Crosses where the windows lap: the same places on both pages.
         for (var row = 0; row <= tile.Down; row++)
@@ -86,9 +86,10 @@ public static class TemplatePdf
         pdf.EndPage();
     }
 
-    private static void Drawing(SKCanvas canvas, Pens pens, Template template)
+    private static void Drawing(SKCanvas canvas, Pens pens, Template template, SKRect window)
     {
-        foreach (var path in template.Paths)
+        // A line is drawn whole on every page it passes, and on no other.
+        foreach (var path in template.Paths.Where(path => path.Points.Max(p => p.XMm) >= window.Left && path.Points.Min(p => p.XMm) <= window.Right && path.Points.Max(p => p.YMm) >= window.Top && path.Points.Min(p => p.YMm) <= window.Bottom))
         {
             using var drawn = new SKPathBuilder();
             drawn.MoveTo((float)path.Points[0].XMm, (float)path.Points[0].YMm);

@@ -101,6 +101,29 @@ public class CutterTests
     }
 
     [Fact]
+    public void A_panels_names_stand_off_its_ground_and_off_each_other()
+    {
+        foreach (var panel in Panels)
+        {
+            Assert.StartsWith("dam ", panel.Words[0].Words, StringComparison.Ordinal);
+            foreach (var name in panel.Words)
+            {
+                foreach (var path in panel.Paths.Where(path => path.Line is TemplateLine.Bed or TemplateLine.Cut))
+                    Assert.All(path.Points.Zip(path.Points.Skip(1)), side => Assert.True(Off(name.At, side.First, side.Second) > name.HeightMm / 2, $"{name.Words} lies on a line of {panel.Title}"));
+            }
+
+            Assert.All(panel.Words.Skip(1), level => Assert.True(level.At.DistanceMm(panel.Words[0].At) > level.HeightMm, "one name on the other"));
+        }
+
+        static double Off(PointMm p, PointMm a, PointMm b)
+        {
+            double x = b.XMm - a.XMm, y = b.YMm - a.YMm, square = (x * x) + (y * y);
+            var along = square > 0 ? Math.Clamp((((p.XMm - a.XMm) * x) + ((p.YMm - a.YMm) * y)) / square, 0, 1) : 0;
+            return p.DistanceMm(new PointMm(a.XMm + (along * x), a.YMm + (along * y)));
+        }
+    }
+
+    [Fact]
     public void A_panel_at_the_back_is_seen_from_behind()
     {
         // A field that is high at the left alone: from behind that lies to the right.

@@ -10,6 +10,7 @@ namespace InkBasin.Core.Dams;
 public static class PanelTemplates
 {
     private const double StraightMm = 0.02;
+    private const double WordsMm = 3.4;
 
     /// <summary>A template for each panel of a cut.</summary>
     /// <param name="name">Name of the scene.</param>
@@ -44,16 +45,35 @@ public static class PanelTemplates
         List<PointMm> bed = [.. outlets.Along(dam).Select(k => new PointMm(X((k + 0.5) * field.CellMm), Math.Clamp(dam.TopMm - field.HeightsMm[outlets.CellOn(dam.Side, k)], 0, height))).Where(p => p.XMm >= 0 && p.XMm <= width).OrderBy(p => p.XMm)];
         List<TemplatePath> paths = [new(TemplateLine.Cut, [new(0, 0), new(width, 0), new(width, height), new(0, height)])];
         if (bed.Count > 1) paths.Add(new(TemplateLine.Bed, Straightened(bed), Closed: false));
-        List<TemplateWords> words = [new(new PointMm(width / 2, Math.Max(4, height / 2)), FormattableString.Invariant($"dam {panel.Label}: {width:0.#} × {height:0.#} mm"))];
+        var words = new List<TemplateWords>();
+        var empty = new EmptiestPlace();
         foreach (var water in waters)
         {
             var down = dam.TopMm - water.WaterlineMm;
             if (!(down > 0 && down < height)) continue;
             paths.Add(new(TemplateLine.Waterline, [new(0, down), new(width, down)], Closed: false));
-            words.Add(new(new PointMm(width * 0.2, down - 2), FormattableString.Invariant($"{water.Name} {water.WaterlineMm:0.#}")));
+
+            // A level is named over its line where the ground is farthest under it, as large as there is room for.
+            var high = Math.Min(WordsMm, down * 0.75);
+            var says = FormattableString.Invariant($"{water.Name} {water.WaterlineMm:0.#}");
+            var level = new TemplateWords(new PointMm(Math.Clamp(Deepest(bed) ?? (width / 2), width * 0.15, width * 0.85), down - Math.Min(WordsMm, down / 2)), says, high);
+            words.Add(level);
+            empty.Avoid(level.At, EmptiestPlace.WidthMm(says, high), high * 1.4);
         }
 
+        empty.Avoid(paths);
+        var title = FormattableString.Invariant($"dam {panel.Label}: {width:0.#} × {height:0.#} mm");
+        words.Insert(0, new(empty.Within([paths[0]], title, WordsMm), title, WordsMm));
         return new Template(number, FormattableString.Invariant($"{name}, dam {panel.Label}, {SideName(dam.Side)}, from {dam.FromMm + fromMm:0.#} to {dam.FromMm + fromMm + width:0.#} mm, seen from outside"), width, height, paths, [], words);
+    }
+
+    // The middle of where it is deepest.
+    private static double? Deepest(List<PointMm> bed)
+    {
+        if (bed.Count == 0) return null;
+        var most = bed.Max(p => p.YMm);
+        List<PointMm> deep = [.. bed.Where(p => p.YMm > most - StraightMm)];
+        return deep[deep.Count / 2].XMm;
     }
 
     private static List<PointMm> Straightened(List<PointMm> line) =>

@@ -1,17 +1,17 @@
 using InkBasin.Core.Ground;
 using InkBasin.Core.Stock;
-using NetTopologySuite.Algorithm.Construct;
-using NetTopologySuite.Geometries;
 
 namespace InkBasin.Core.Foam;
 
 /// <summary>Templates of a stack of foam: each sheet at full size, seen from above.</summary>
 public static class FoamTemplates
 {
-    // So near need a label's place be the emptiest there is, mm.
-    private const double PlaceMm = 1;
+    private const double PieceMm = 6;
+    private const double LevelMm = 3.4;
 
-    private static readonly GeometryFactory Geometry = new();
+    // What a pin and its letter take of the drawing, mm.
+    private const double PinMm = 16;
+    private const double PinHighMm = 8;
 
     /// <summary>A template for every sheet of a stack.</summary>
     /// <param name="name">Name of the scene.</param>
@@ -36,11 +36,14 @@ public static class FoamTemplates
             var afloat = shores.Where(shore => shore.Rings.Count > 0 && shore.WaterlineMm > layer.FromMm && shore.WaterlineMm <= layer.ToMm).ToList();
             List<TemplatePath> paths = [new(TemplateLine.Board, board), .. cuts[k].SelectMany(piece => piece), .. above, .. afloat.SelectMany(shore => shore.Rings)];
             List<Pin> pins = [.. cut.Pins.Where(pin => pin.Top >= layer.Number)];
-            var lines = LinesOf(paths, pins);
+            var empty = new EmptiestPlace();
+            empty.Avoid(paths);
+            foreach (var pin in pins) empty.Avoid(pin.At with { XMm = pin.At.XMm + (PinMm / 4) }, PinMm, PinHighMm);
+            TemplateWords Named(string says, IReadOnlyList<TemplatePath> within, double heightMm) => new(empty.Within(within, says, heightMm), says, heightMm);
             List<TemplateWords> words =
             [
-                .. layer.Pieces.Select((piece, i) => new TemplateWords(Emptiest(lines, Within(cuts[k][i])), piece.Label, 6)),
-                .. afloat.Select(shore => new TemplateWords(Emptiest(lines, Within(shore.Rings)), FormattableString.Invariant($"{shore.Name} {shore.WaterlineMm:0.#}"))),
+                .. layer.Pieces.Select((piece, i) => Named(piece.Label, cuts[k][i], PieceMm)),
+                .. afloat.Select(shore => Named(FormattableString.Invariant($"{shore.Name} {shore.WaterlineMm:0.#}"), shore.Rings, LevelMm)),
             ];
             templates.Add(new Template(
                 layer.Number,
@@ -54,24 +57,6 @@ public static class FoamTemplates
 
         return templates;
     }
-
-    // Words stand where the nearest line of any kind is farthest off.
-    private static PointMm Emptiest(Geometry lines, Polygon within)
-    {
-        if (!within.IsValid || within.IsEmpty) return new PointMm(within.Centroid.X, within.Centroid.Y);
-        var place = new LargestEmptyCircle(lines, within, PlaceMm).GetCenter();
-        return new PointMm(place.X, place.Y);
-    }
-
-    private static Polygon Within(List<TemplatePath> rings) => Geometry.CreatePolygon(Ring(rings[0].Points), [.. rings.Skip(1).Select(hole => Ring(hole.Points))]);
-
-    private static LinearRing Ring(IReadOnlyList<PointMm> points) => Geometry.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(p.XMm, p.YMm))]);
-
-    private static MultiLineString LinesOf(List<TemplatePath> paths, List<Pin> pins) => Geometry.CreateMultiLineString(
-    [
-        .. paths.Select(path => Geometry.CreateLineString(Ring(path.Points).Coordinates)),
-        .. pins.Select(pin => Geometry.CreateLineString([new Coordinate(pin.At.XMm - 4, pin.At.YMm), new Coordinate(pin.At.XMm + 12, pin.At.YMm)])),
-    ]);
 
     // The rings of ground under the waterline that go round the seed, with the islands in them: ground turned upside down is above.
     private static List<PointMm[]> Shore(HeightField foam, double waterlineMm, PointMm seed)

@@ -32,7 +32,7 @@ public static class CupCards
     {
         ArgumentNullException.ThrowIfNull(of);
         ArgumentNullException.ThrowIfNull(sessions);
-        if (sessions.Count == 0) throw new RefusedException("paper", "There is no cup to mix: every layer is poured, or none can be planned.", RefusalKind.Impossible);
+        if (sessions.Sum(session => session.Cards.Count) == 0) throw new RefusedException("paper", "There is no cup to mix: every layer is poured, or none can be planned.", RefusalKind.Impossible);
         List<Card> cards = [.. sessions.SelectMany(session => CardsOf(of, session))];
         return of.Write("The cups", sheaf =>
         {

@@ -57,7 +57,7 @@ internal static class Backups
     // Looked at while the page waits; it takes the data's place when this answer is out and the server has ended.
     private static async Task<Accepted<RestoreBegun>> Restore(HttpContext http, DataFile data, TimeProvider time, Restoring restoring, IHostApplicationLifetime life, CancellationToken cancel)
     {
-        var file = Path.Combine(data.Folder, $"restoring-{Guid.NewGuid():N}.zip");
+        var file = Path.Combine(Path.GetTempPath(), $"ink-basin-restoring-{Guid.NewGuid():N}.zip");
         try
         {
             await using (var to = File.Create(file)) await http.Request.Body.CopyToAsync(to, cancel);
