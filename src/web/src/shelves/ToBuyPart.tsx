@@ -35,8 +35,8 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
         ))}
       </section>
       {view.costs.length > 0 && (
-        <section className="to-buy" aria-label="What the waters cost">
-          <h2>What the waters cost</h2>
+        <section className="to-buy" aria-label="What the builds cost">
+          <h2>What the builds cost</h2>
           <ul>
             {view.costs.map((cost) => (
               <li key={cost.buildName}>
