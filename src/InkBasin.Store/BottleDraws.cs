@@ -11,10 +11,8 @@ namespace InkBasin.Store;
 /// Bottles that follow the log: what a noted pour took out of them is out while the note stands, and goes back when it is struck out, changed or undone,
 /// with the opening date it set. Redone, it is taken again. Its tints go with it, as much as its recipe asks for in what was weighed out. All of it is written with the change itself or not at all.
 /// </summary>
-public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadShelf read)
+public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadShelf read)
 {
-    private static readonly JsonSerializerOptions Goods = new(JsonSerializerDefaults.Web);
-
     private sealed record Wanted(double OneG, double TwoG, DateOnly On, string InkKey);
 
     /// <summary>Makes the bottles follow a change of a build. Nothing is saved here.</summary>
@@ -41,9 +39,6 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
 
         return changed;
     }
-
-    /// <summary>Reads the shelf anew, once a change is saved.</summary>
-    public Task LoadAsync(CancellationToken cancel = default) => shelf.LoadAsync(cancel);
 
     /// <summary>Ids of a build's pours that have something out of the bottles.</summary>
     public async Task<IReadOnlyList<string>> DrawnAsync(Guid buildId, CancellationToken cancel = default) =>
@@ -87,44 +82,7 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
 
         row.Taken = JsonSerializer.Serialize(taken);
         row.Opened = JsonSerializer.Serialize(opened);
-        row.TakenGoods = JsonSerializer.Serialize(await DrawTintsAsync(pour?.Ink?.MlOf(pour.Layer - 1, sheet.MixedMl(wanted.OneG, wanted.TwoG)) ?? [], wanted.On, cancel));
-    }
-
-    // A tint nobody has noted is not missed: it is no reason to hold the log back.
-    private async Task<Dictionary<string, double>> DrawTintsAsync(IEnumerable<(string TintId, double Ml)> tints, DateOnly on, CancellationToken cancel)
-    {
-        var taken = new Dictionary<string, double>();
-        foreach (var (tintId, ml) in tints)
-        {
-            var goods = (await context.Set<GoodRow>().ToListAsync(cancel)).ConvertAll(row => (Row: row, Good: GoodOf(row)));
-            foreach (var (id, part) in GoodsRunDown.Take(goods.Select(one => one.Good).OfType<Good>().Where(good => good.Kind == GoodKind.Tint && good.TintId == tintId), ml, on))
-            {
-                var (row, good) = goods.First(one => one.Row.Id == id);
-                Put(row, good! with { Left = good!.Left - part });
-                taken[id] = part;
-            }
-        }
-
-        return taken;
-    }
-
-    private static Good? GoodOf(GoodRow row)
-    {
-        try
-        {
-            return Written.Read("Something in the cupboard", () => JsonSerializer.Deserialize<Good>(row.Item, Goods));
-        }
-        catch (StoredDataException)
-        {
-            // Told where the cupboard is read; nothing is taken out of it.
-            return null;
-        }
-    }
-
-    private static void Put(GoodRow row, Good good)
-    {
-        row.Item = JsonSerializer.Serialize(good, Goods);
-        row.Version++;
+        row.TakenGoods = await goods.TakeAsync((pour?.Ink?.MlOf(pour.Layer - 1, sheet.MixedMl(wanted.OneG, wanted.TwoG)) ?? []).Select(tint => new GoodNeed("", GoodKind.Tint, "", tint.TintId, null, tint.Ml, wanted.On)), wanted.On, cancel);
     }
 
     private async Task PutBackAsync(DrawRow draw, CancellationToken cancel)
@@ -145,13 +103,7 @@ public sealed class BottleDraws(InkBasinContext context, ShelfStore shelf, ReadS
             else other.Opened = JsonSerializer.Serialize(Written.Read("What a pour opened", () => JsonSerializer.Deserialize<List<string>>(other.Opened)).Append(id));
         }
 
-        foreach (var (id, amount) in Written.Read("What a pour took of its tints", () => JsonSerializer.Deserialize<Dictionary<string, double>>(draw.TakenGoods)))
-        {
-            // It may have been filled up or corrected since: never more than it holds.
-            if (await context.Set<GoodRow>().SingleOrDefaultAsync(row => row.Id == id, cancel) is { } row && GoodOf(row) is { } good)
-                Put(row, good with { Left = good.Full is { } full ? Math.Max(good.Left, Math.Min(full, good.Left + amount)) : good.Left + amount });
-        }
-
-        (draw.Taken, draw.TakenGoods, draw.Opened) = ("{}", "{}", "[]");
+        await goods.PutBackAsync(draw.TakenGoods, cancel);
+        (draw.Taken, draw.TakenGoods, draw.Opened) = (GoodDraws.None, GoodDraws.None, "[]");
     }
 }

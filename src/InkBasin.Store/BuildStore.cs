@@ -57,7 +57,7 @@ public sealed class BuildChangedException(int current, IReadOnlyList<MadeChange>
 }
 
 /// <summary>Builds kept in the database: every change is an edit with an inverse, versioned, and survives a restart.</summary>
-public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read, BottleDraws draws, TimeProvider time, ILogger<BuildStore> logger)
+public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read, BottleDraws bottles, WorkDraws works, ShelfStore shelf, TimeProvider time, ILogger<BuildStore> logger)
 {
     /// <summary>Edits kept on a build's undo list.</summary>
     public const int UndoDepth = 500;
@@ -227,19 +227,20 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             row.Version++;
             row.ChangedUtc = Now();
             context.Changes.Add(new ChangeRow { BuildId = id, Version = row.Version, Label = label, MadeUtc = row.ChangedUtc, Mark = mark });
-            var drawn = await draws.FollowAsync(id, before, after, undoing, cancel);
+            var drawn = await bottles.FollowAsync(id, before, after, undoing, cancel);
+            drawn |= await works.FollowAsync(id, before, after, cancel);
             try
             {
                 await context.SaveChangesAsync(cancel);
             }
             catch (DbUpdateConcurrencyException) when (tries < MostTries)
             {
-                // Either the build has a newer version, which is seen above, or a bottle has.
+                // Either the build has a newer version, which is seen above, or something it drew on has.
                 context.ChangeTracker.Clear();
                 continue;
             }
 
-            if (drawn) await draws.LoadAsync(cancel);
+            if (drawn) await shelf.LoadAsync(cancel);
             read.Keep(id, row.Version, after);
 
             // One request may make several edits, each on rows read anew.

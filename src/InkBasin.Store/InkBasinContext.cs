@@ -28,6 +28,9 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
 
     public DbSet<DrawRow> Draws => Set<DrawRow>();
 
+    /// <summary>What work has taken out of the goods.</summary>
+    public DbSet<WorkDrawRow> WorkDraws => Set<WorkDrawRow>();
+
     public DbSet<BenchSessionRow> BenchSessions => Set<BenchSessionRow>();
 
     public DbSet<BenchEventRow> BenchEvents => Set<BenchEventRow>();
@@ -64,6 +67,11 @@ public sealed class InkBasinContext(DbContextOptions<InkBasinContext> options) :
             draw.Property(d => d.ProductId).HasMaxLength(64).HasDefaultValue("");
             draw.Property(d => d.Opened).HasDefaultValue("[]");
             draw.Property(d => d.TakenGoods).HasDefaultValue("{}");
+            draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<WorkDrawRow>(draw =>
+        {
+            draw.HasKey(d => new { d.BuildId, d.WorkId });
             draw.HasOne<BuildRow>().WithMany().HasForeignKey(d => d.BuildId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<BenchSessionRow>(session =>

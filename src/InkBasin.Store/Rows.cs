@@ -153,6 +153,23 @@ public sealed class DrawRow
     public string Opened { get; set; } = "[]";
 }
 
+/// <summary>What one piece of a build's work has taken out of the goods (Core.Plan.Work): noted again it is not taken twice, struck out it goes back.</summary>
+public sealed class WorkDrawRow
+{
+    public Guid BuildId { get; set; }
+
+    public string WorkId { get; set; } = "";
+
+    /// <summary>What was done, in words.</summary>
+    public string What { get; set; } = "";
+
+    /// <summary>The day it was done, by the build's clock.</summary>
+    public DateOnly On { get; set; }
+
+    /// <summary>Amounts by the good's id, as JSON.</summary>
+    public string Taken { get; set; } = GoodDraws.None;
+}
+
 /// <summary>A mixing session at the bench: its script as it was opened. Where it stands follows from its events.</summary>
 public sealed class BenchSessionRow
 {

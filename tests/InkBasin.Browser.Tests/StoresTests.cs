@@ -16,6 +16,12 @@ public class StoresTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".shelf-item").Count > 5, "the cupboard");
     }
 
+    private void OpenDays(string id)
+    {
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+    }
+
     private IWebElement Item(string key) => _page.Until(() => _page.First($"[data-item='{key}']"), key);
 
     private async Task<double> LeftG(string bottle) => (await fixture.Shelf()).Single(card => card!["bottle"]!["id"]!.GetValue<string>() == bottle)!["bottle"]!["leftG"]!.GetValue<double>();
@@ -39,6 +45,34 @@ public class StoresTests(BrowserFixture fixture)
         _page.Until(() => Math.Abs(LeftG(Bottle).Result - had) < 0.06, "it is put right");
         _page.Button("Close it").Click();
         _page.Until(() => _page.First(".cupboard-item") is null, "it is closed");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task What_a_step_took_is_told_where_it_is_done_and_on_what_it_was_taken_of()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        OpenDays(id);
+        _page.Until(() => _page.First("[data-step='garden:seal']"), "its sealing").SendKeys(Keys.Enter);
+        _page.Button("Done now").Click();
+        _page.Settled();
+        var told = _page.Until(() => _page.First("[data-testid=step-taken]"), "what it took").Text;
+        Assert.Matches(@"^Out of the cupboard for it, as reckoned: \d+\.\d ml of Gloss varnish\.", told);
+        Open();
+        Item("good-demo-varnish").Click();
+        var taken = _page.Until(() => _page.First("[data-testid=taken]"), "what was taken out of it").Text;
+        Assert.Contains("Garden pond sealed", taken, StringComparison.Ordinal);
+        Assert.Contains("Sallow Quay copy", taken, StringComparison.Ordinal);
+
+        // Not done after all: it is back in the bottle, and nothing is told of it any more.
+        OpenDays(id);
+        _page.Until(() => _page.First("[data-step='garden:seal']"), "its sealing").SendKeys(Keys.Enter);
+        _page.Button("Not done after all").Click();
+        _page.Settled();
+        Open();
+        Item("good-demo-varnish").Click();
+        _page.Until(() => _page.First(".cupboard-item"), "it is opened");
+        Assert.DoesNotContain("Sallow Quay copy", _page.Text(".cupboard-item"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

@@ -6,14 +6,15 @@ namespace InkBasin.Core.Plan;
 /// <param name="BuildName">The build.</param>
 /// <param name="SoFar">Resin and tints of what is poured, as weighed, else as planned.</param>
 /// <param name="ToCome">Resin and tints of the sessions ahead.</param>
-/// <param name="OtherToCome">What else the work ahead takes: foam, plaster, sealer, sealant, glue, sheets, cups.</param>
+/// <param name="OtherSoFar">What else the work done has taken: foam, plaster, sealer, sealant, glue, sheets, cups, as reckoned for it.</param>
+/// <param name="OtherToCome">The same of the work ahead.</param>
 /// <param name="OnModelMl">Resin on the model when all is poured, ml.</param>
 /// <param name="Evenings">Days resin is poured on, those that have a date.</param>
 /// <param name="Unpriced">What has no price and is not in it.</param>
-public sealed record BuildCost(string BuildName, double SoFar, double ToCome, double OtherToCome, double OnModelMl, int Evenings, IReadOnlyList<string> Unpriced)
+public sealed record BuildCost(string BuildName, double SoFar, double ToCome, double OtherSoFar, double OtherToCome, double OnModelMl, int Evenings, IReadOnlyList<string> Unpriced)
 {
     /// <summary>All of it.</summary>
-    public double Sum => Water + OtherToCome;
+    public double Sum => Water + OtherSoFar + OtherToCome;
 
     /// <summary>Resin and tints for 100 ml on the model, with what cups keep; null without any.</summary>
     public double? Per100Ml => OnModelMl > 0 ? Water / OnModelMl * 100 : null;
@@ -51,6 +52,7 @@ public sealed record BuildCost(string BuildName, double SoFar, double ToCome, do
             buildName,
             needs.Poured.Sum(Resin) + needs.PouredTints.Sum(Priced),
             needs.Resin.Sum(Resin) + needs.Goods.Where(need => need.Kind == GoodKind.Tint).Sum(Priced),
+            needs.Taken.Sum(Priced),
             needs.Goods.Where(need => need.Kind != GoodKind.Tint).Sum(Priced),
             all.Sum(need => need.OnModelMl),
             all.Select(need => need.On).OfType<DateOnly>().Distinct().Count(),

@@ -123,25 +123,26 @@ public sealed record Cupboard(IReadOnlyList<StandingBottle> Bottles, IReadOnlyLi
 
     private static void Use(AtHand stores, IReadOnlyList<GoodNeed> needs, DateOnly today, Dictionary<string, double> left, List<ToBuy> buy)
     {
-        List<Good> goods = [.. stores.Goods.Where(needs[0].Takes).OrderBy(good => good.KeepsUntil ?? DateOnly.MaxValue).ThenBy(good => good.Left)];
+        List<Good> goods = [.. stores.Goods.Where(needs[0].Takes)];
         double missing = 0;
         GoodNeed? first = null;
         var builds = new List<string>();
         foreach (var need in needs)
         {
             var wanted = need.Amount;
-            var on = need.On is { } day && day > today ? day : today;
-            foreach (var good in goods.Where(good => good.KeepsUntil is not { } keeps || keeps >= on))
+            foreach (var (id, taken) in GoodsRunDown.Take(goods, need.Amount, need.On is { } day && day > today ? day : today, pastToo: false))
             {
-                var there = left.GetValueOrDefault(good.Id, good.Left);
-                var taken = Math.Min(there, wanted);
-                (left[good.Id], wanted) = (there - taken, wanted - taken);
+                var at = goods.FindIndex(good => good.Id == id);
+                goods[at] = goods[at] with { Left = goods[at].Left - taken };
+                wanted -= taken;
             }
 
             if (wanted <= 1e-6) continue;
             (missing, first) = (missing + wanted, first ?? need);
             if (!builds.Contains(need.BuildName)) builds.Add(need.BuildName);
         }
+
+        foreach (var good in goods) left[good.Id] = good.Left;
 
         // What was never noted at all is not known to be missing.
         if (first is null || goods.Count == 0) return;

@@ -105,7 +105,9 @@ internal static class Setup
         builder.Services.AddSingleton<ReadShelf>();
         builder.Services.AddSingleton<Stores.NeedsMemory>();
         builder.Services.AddScoped<ShelfStore>();
+        builder.Services.AddScoped<GoodDraws>();
         builder.Services.AddScoped<BottleDraws>();
+        builder.Services.AddScoped<WorkDraws>();
         builder.Services.AddTransient(services => services.GetRequiredService<ReadShelf>().Current);
     }
 
@@ -115,6 +117,7 @@ internal static class Setup
         builder.Services.AddScoped<Grounds>();
         builder.Services.AddSingleton<PlanMemory>();
         builder.Services.AddScoped<Answers>();
+        builder.Services.AddScoped<IPlansWork, PlansWork>();
         builder.Services.AddSingleton<ShownDays>();
         builder.Services.AddScoped<BenchDays>();
         builder.Services.AddScoped<Desk>();

@@ -15,7 +15,8 @@ namespace InkBasin.Server.Stores;
 /// <param name="Costs">What the water of each build costs.</param>
 /// <param name="Packs">The sizes products are sold in.</param>
 /// <param name="Unplanned">Builds that could not be looked into, in words.</param>
-public sealed record CupboardView(Cupboard Cupboard, IReadOnlyList<BuildCost> Costs, IReadOnlyList<Pack> Packs, IReadOnlyList<string> Unplanned);
+/// <param name="Taken">What the work of all builds has out of the goods.</param>
+public sealed record CupboardView(Cupboard Cupboard, IReadOnlyList<BuildCost> Costs, IReadOnlyList<Pack> Packs, IReadOnlyList<string> Unplanned, IReadOnlyList<TakenGood> Taken);
 
 /// <summary>The cupboard over all builds; goods besides resin, and the sizes products are sold in.</summary>
 internal static class CupboardEndpoints
@@ -34,7 +35,7 @@ internal static class CupboardEndpoints
         stores.MapDelete("/packs/{packId}", RemovePack);
     }
 
-    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel, bool standing = false)
+    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, WorkDraws works, TimeProvider time, CancellationToken cancel, bool standing = false)
     {
         var (needs, costs, unplanned) = (new List<Needs>(), new List<BuildCost>(), new List<string>());
         var shelved = await builds.ListAsync(false, cancel);
@@ -62,7 +63,11 @@ internal static class CupboardEndpoints
         }
 
         return TypedResults.Ok(new CupboardView(
-            Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)), [.. costs.Where(cost => cost.OnModelMl > 0)], shelf.Packs, unplanned));
+            Cupboard.Of(shelf.AtHand, [.. needs.SelectMany(need => need.Resin)], [.. needs.SelectMany(need => need.Goods)], DateOnly.FromDateTime(time.GetLocalNow().Date)),
+            [.. costs.Where(cost => cost.OnModelMl > 0)],
+            shelf.Packs,
+            unplanned,
+            await works.TakenAsync(cancel)));
     }
 
     private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), () => Guid.CreateVersion7().ToString());

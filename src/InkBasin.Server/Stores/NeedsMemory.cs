@@ -35,10 +35,9 @@ internal sealed class NeedsMemory
         var build = one.Build!;
         var of = await answers.OfAsync(build, cancel);
         var compile = await grounds.CompilerAsync(build, cancel);
-        var needs = Needs.Of(of);
 
         // A ground that cannot be cut as it is takes what the rest of it takes.
-        if (Answer.Of(() => of.Making(compile)).Is is { } making) needs = needs.With(of, making, now);
+        var needs = Needs.Of(of).With(BuildWork.Of(of, Answer.Of(() => of.Making(compile)).Is, now));
         _needs[one.Id] = new Remembered(one.Version, shelf.Sheets, shelf.Tints, needs);
         return needs;
     }

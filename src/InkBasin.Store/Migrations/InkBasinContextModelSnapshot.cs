@@ -365,6 +365,30 @@ namespace InkBasin.Store.Migrations
                     b.ToTable("Tints");
                 });
 
+            modelBuilder.Entity("InkBasin.Store.WorkDrawRow", b =>
+                {
+                    b.Property<Guid>("BuildId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("WorkId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Taken")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("BuildId", "WorkId");
+
+                    b.ToTable("WorkDraws");
+                });
+
             modelBuilder.Entity("InkBasin.Store.BenchEventRow", b =>
                 {
                     b.HasOne("InkBasin.Store.BenchSessionRow", null)
@@ -402,6 +426,15 @@ namespace InkBasin.Store.Migrations
                 });
 
             modelBuilder.Entity("InkBasin.Store.EditRow", b =>
+                {
+                    b.HasOne("InkBasin.Store.BuildRow", null)
+                        .WithMany()
+                        .HasForeignKey("BuildId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("InkBasin.Store.WorkDrawRow", b =>
                 {
                     b.HasOne("InkBasin.Store.BuildRow", null)
                         .WithMany()

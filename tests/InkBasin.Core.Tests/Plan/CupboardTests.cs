@@ -121,8 +121,7 @@ public class CupboardTests
         static IReadOnlyList<GoodNeed> Of(Build build, DateTimeOffset now)
         {
             var answers = Planner.Answers(build, Stores.Examples);
-            var compiled = GroundRecipe.Compile(build.Board, build.Recipe);
-            return new Needs([], []).With(answers, answers.Making(steps => GroundRecipe.Compile(build.Board, steps)), now).Goods is var goods && compiled is not null ? goods : [];
+            return new Needs([], []).With(BuildWork.Of(answers, answers.Making(steps => GroundRecipe.Compile(build.Board, steps)), now)).Goods;
         }
 
         double Amount(IReadOnlyList<GoodNeed> goods, GoodKind kind) => goods.Where(good => good.Kind == kind).Sum(good => good.Amount);
@@ -154,10 +153,13 @@ public class CupboardTests
     {
         static Good Umber(string id, double left, int? keeps) => new(id, GoodKind.Tint, "Umber", left) { TintId = "umber", KeepsUntil = keeps is { } days ? Today.AddDays(days) : null };
         Good[] goods = [Umber("open", 10, null), Umber("soon", 3, 5), Umber("later", 4, 50), Umber("past", 6, -5)];
-        Assert.Equal([("soon", 2.0)], GoodsRunDown.Take(goods, 2, Today).Select(one => (one.Key, one.Value)));
-        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 1)], GoodsRunDown.Take(goods, 8, Today).Select(one => (one.Key, one.Value)));
-        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 10), ("past", 6)], GoodsRunDown.Take(goods, 100, Today).Select(one => (one.Key, one.Value)));
-        Assert.Empty(GoodsRunDown.Take(goods, 0, Today));
+        Assert.Equal([("soon", 2.0)], GoodsRunDown.Take(goods, 2, Today, pastToo: true).Select(one => (one.Key, one.Value)));
+        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 1)], GoodsRunDown.Take(goods, 8, Today, pastToo: true).Select(one => (one.Key, one.Value)));
+        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 10), ("past", 6)], GoodsRunDown.Take(goods, 100, Today, pastToo: true).Select(one => (one.Key, one.Value)));
+        Assert.Equal([("soon", 3.0), ("later", 4), ("open", 10)], GoodsRunDown.Take(goods, 100, Today, pastToo: false).Select(one => (one.Key, one.Value)));
+        Assert.Equal(["later", "open"], GoodsRunDown.Take(goods, 100, Today.AddDays(6), pastToo: false).Keys);
+        Assert.Contains("soon", GoodsRunDown.Take(goods, 100, Today.AddDays(5), pastToo: false).Keys);
+        Assert.Empty(GoodsRunDown.Take(goods, 0, Today, pastToo: true));
     }
 
     [Fact]

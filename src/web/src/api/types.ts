@@ -151,6 +151,7 @@ export interface MadeChange {
   madeAt: string;
 }
 export type CupboardView = Schemas['CupboardView'];
+export type TakenGood = Schemas['TakenGood'];
 export type StandingBottle = Schemas['StandingBottle'];
 export type StandingGood = Schemas['StandingGood'];
 export type ToBuy = Schemas['ToBuy'];

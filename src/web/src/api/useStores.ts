@@ -82,7 +82,18 @@ export function useBottles() {
   return useQuery({ queryKey: ['bottles'], queryFn: () => answer(api.GET('/api/stores/bottles')) }).data ?? [];
 }
 
-/** Sheets and bottles that are kept and cannot be read. */
+/** What a piece of a build's work has out of the cupboard, and of which good. */
+export function useTaken(buildId: string, version: number, workId: string) {
+  const { data } = useQuery({
+    queryKey: ['taken', buildId, version],
+    queryFn: () => answer(api.GET('/api/stores/cupboard', { params: { query: { standing: true } } })),
+  });
+  const goods = data?.cupboard.goods.map((one) => one.good) ?? [];
+  return (data?.taken ?? [])
+    .filter((one) => one.buildId === buildId && one.workId === workId)
+    .flatMap((one) => goods.filter((good) => good.id === one.goodId).map((good) => ({ good, amount: one.amount })));
+}
+
 /** Cups of the cupboard whose sizes are known. */
 export function useCups() {
   const { data } = useQuery({
@@ -92,6 +103,7 @@ export function useCups() {
   return data?.cupboard.goods.map((one) => one.good).filter((good) => good.shape !== null) ?? [];
 }
 
+/** Sheets and bottles that are kept and cannot be read. */
 export function useShelfTroubles() {
   return useQuery({ queryKey: ['shelf-troubles'], queryFn: () => answer(api.GET('/api/stores/troubles')) }).data ?? [];
 }

@@ -1,8 +1,8 @@
 import Button from 'react-bootstrap/Button';
 import { api } from '../api/client';
-import type { Pack, ProductSheet } from '../api/types';
+import type { Pack, ProductSheet, TakenGood } from '../api/types';
 import { NumberField, OptionalField } from '../slip/fields';
-import { formatMass } from '../units/units';
+import { formatAmount, formatMass } from '../units/units';
 import { useUnits } from '../units/UnitsContext';
 import { CupPart } from './CupPart';
 import { DateField } from './DateField';
@@ -18,12 +18,15 @@ export function ItemPart({
   standing,
   sheet,
   packs,
+  taken,
   change,
   onClose,
 }: {
   standing: Standing;
   sheet: ProductSheet | undefined;
   packs: Pack[];
+  /** What the work of the builds has out of it. */
+  taken: TakenGood[];
   change: Change;
   onClose: () => void;
 }) {
@@ -111,6 +114,12 @@ export function ItemPart({
           Take it out of the cupboard
         </Button>
       </div>
+      {taken.length > 0 && (
+        <>
+          <h3>Taken out of it</h3>
+          <Taken taken={taken} unit={unit} />
+        </>
+      )}
       {sheet !== undefined && (
         <>
           <h3>Its sheet</h3>
@@ -121,6 +130,25 @@ export function ItemPart({
         </>
       )}
     </section>
+  );
+}
+
+/** For which work, the latest first: it goes back when that is noted as not done after all. */
+function Taken({ taken, unit }: { taken: TakenGood[]; unit: 'g' | 'ml' | 'pieces' | null }) {
+  const units = useUnits();
+  return (
+    <ul className="plain-list taken-list" data-testid="taken">
+      {taken.map((one) => (
+        <li key={`${one.buildId}${one.workId}`}>
+          {one.what ?? 'Ink of a pour'}
+          <span>{formatAmount(one.amount, unit, units)}</span>
+          <small>
+            {one.buildName}
+            {one.on !== null && `, ${day(one.on)}`}
+          </small>
+        </li>
+      ))}
+    </ul>
   );
 }
 

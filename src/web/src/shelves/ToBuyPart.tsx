@@ -1,7 +1,7 @@
 import type { CupboardView, ToBuy } from '../api/types';
-import { formatMass } from '../units/units';
+import { formatAmount, formatMass } from '../units/units';
 import { useUnits } from '../units/UnitsContext';
-import { amount, day, money, shortName } from './standing';
+import { day, money, shortName } from './standing';
 
 /** What is missing over all builds, in the packs it is sold in; and what the waters cost. */
 export function ToBuyPart({ view }: { view: CupboardView }) {
@@ -41,10 +41,11 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
             {view.costs.map((cost) => (
               <li key={cost.buildName}>
                 <strong>{cost.buildName}</strong>
-                <span>{money(cost.soFar + cost.toCome + cost.otherToCome)}</span>
+                <span>{money(cost.sum)}</span>
                 <small>
                   {money(cost.soFar)} poured, {money(cost.toCome)} resin and tint to come
-                  {cost.otherToCome > 0 && `, ${money(cost.otherToCome)} for ground, seals and cups`}
+                  {cost.otherSoFar + cost.otherToCome > 0 &&
+                    `; ground, seals and cups ${money(cost.otherSoFar)} so far, ${money(cost.otherToCome)} to come`}
                   {cost.per100Ml != null && ` · ${money(cost.per100Ml)} a 100 ml`}
                   {cost.perEvening != null && ` · ${money(cost.perEvening)} an evening`}
                   {cost.unpriced.length > 0 && `. Without ${cost.unpriced.map(shortName).join(', ')}: no price noted`}
@@ -63,7 +64,7 @@ function Buy({ one }: { one: ToBuy }) {
   const g = (value: number) => `${formatMass(Math.ceil(value), units)} ${units.mass}`;
   const missing =
     one.productId === null
-      ? amount(one.amount, one.unit, units)
+      ? formatAmount(one.amount, one.unit, units)
       : [one.oneG > 0 ? `${g(one.oneG)} of part one` : null, one.twoG > 0 ? `${g(one.twoG)} of part two` : null]
           .filter((part) => part !== null)
           .join(' and ');

@@ -1,5 +1,5 @@
 import type { CupboardView, StandingBottle, StandingGood, Tint } from '../api/types';
-import { formatMass, formatVolume, type Units } from '../units/units';
+import { formatAmount, type Units } from '../units/units';
 
 export type Shape = 'bottle' | 'dropper' | 'bag' | 'sheets' | 'cup';
 
@@ -98,15 +98,7 @@ export const shortName = (name: string) => name.replace(/ \(example\)$/, '');
 /** How much is left, in words. */
 export function amountLeft(standing: Standing, units: Units): string {
   if (standing.left <= 0) return 'empty';
-  return amount(standing.left, 'bottle' in standing.of ? 'g' : standing.of.good.good.unit, units);
-}
-
-export function amount(value: number, unit: 'g' | 'ml' | 'pieces' | null, units: Units): string {
-  if (unit === 'ml') return `${formatVolume(value, units)} ${units.volume}`;
-  if (unit === 'pieces') return `${Math.round(value * 10) / 10}`;
-  return value >= 1000 && units.mass === 'g'
-    ? `${(value / 1000).toFixed(2)} kg`
-    : `${formatMass(Math.round(value), units)} ${units.mass}`;
+  return formatAmount(standing.left, 'bottle' in standing.of ? 'g' : standing.of.good.good.unit, units);
 }
 
 /** Money as it is written on a price: two decimals, nobody's currency. */

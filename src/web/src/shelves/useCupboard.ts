@@ -23,6 +23,7 @@ function withPlanned(bare: CupboardView, last: CupboardView | undefined): Cupboa
   return {
     ...last,
     packs: bare.packs,
+    taken: bare.taken,
     cupboard: {
       ...last.cupboard,
       notices: bare.cupboard.notices,

@@ -44,6 +44,15 @@ export function formatMass(g: number, units: Units): string {
   return String(Math.round(g * 100) / 100);
 }
 
+/** An amount of something in the cupboard, with its unit; pieces have none. */
+export function formatAmount(value: number, unit: 'g' | 'ml' | 'pieces' | null, units: Units): string {
+  if (unit === 'ml') return `${formatVolume(value, units)} ${units.volume}`;
+  if (unit === 'pieces') return `${Math.round(value * 10) / 10}`;
+  return value >= 1000 && units.mass === 'g'
+    ? `${(value / 1000).toFixed(2)} kg`
+    : `${formatMass(Math.round(value), units)} ${units.mass}`;
+}
+
 export function formatQuantity(value: number, quantity: Quantity, units: Units): string {
   switch (quantity) {
     case 'length':

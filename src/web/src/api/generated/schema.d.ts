@@ -8598,7 +8598,12 @@ export interface components {
             toCome: number;
             /**
              * Format: double
-             * @description What else the work ahead takes: foam, plaster, sealer, sealant, glue, sheets, cups.
+             * @description What else the work done has taken: foam, plaster, sealer, sealant, glue, sheets, cups, as reckoned for it.
+             */
+            otherSoFar: number;
+            /**
+             * Format: double
+             * @description The same of the work ahead.
              */
             otherToCome: number;
             /**
@@ -9204,6 +9209,8 @@ export interface components {
             packs: components["schemas"]["Pack"][];
             /** @description Builds that could not be looked into, in words. */
             unplanned: string[];
+            /** @description What the work of all builds has out of the goods. */
+            taken: components["schemas"]["TakenGood"][];
         };
         /** @description The answer of /api/calc/cure. */
         CureAnswer: {
@@ -15083,6 +15090,32 @@ export interface components {
              * @description Half-width of the volume's band, ml.
              */
             bandMl: number;
+        };
+        /** @description Something that was taken out of the cupboard. */
+        TakenGood: {
+            /** @description The good. */
+            goodId: string;
+            /**
+             * Format: uuid
+             * @description For which build.
+             */
+            buildId: string;
+            /** @description Its name. */
+            buildName: string;
+            /** @description For which piece of its work (Core.Plan.Work); of the tints of a pour, the pour. */
+            workId: string;
+            /** @description That in words; null for the tints of a pour. */
+            what: null | string;
+            /**
+             * Format: double
+             * @description How much, in the unit of its kind.
+             */
+            amount: number;
+            /**
+             * Format: date
+             * @description On which day; null where that was not kept.
+             */
+            on: null | string;
         };
         /** @description A lesson the maker has taken into a build: its figures follow it until it is let go. */
         TakenLesson: {

@@ -1,11 +1,14 @@
 import Button from 'react-bootstrap/Button';
 import type { DayPlace, DaysPlan } from '../../api/types';
+import { useTaken } from '../../api/useStores';
 import { removeFrom, setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { NumberField, TextField } from '../../slip/fields';
 import { useNow } from '../../slip/useNow';
 import { lasting, when } from '../../slip/words';
 import { fromTyped, HERE, onWall, timeOfDay, typed } from '../../units/clock';
+import { formatAmount } from '../../units/units';
+import { useUnits } from '../../units/UnitsContext';
 import type { OnNote } from './DaysSlip';
 
 const OWN = 'own:';
@@ -64,6 +67,7 @@ export function StepPart({
         {step.keepsUntil !== null && step.doneAt === null && (
           <p className={place.stale ? 'notice-tight' : 'quiet'}>Its bottles keep until {step.keepsUntil}.</p>
         )}
+        {step.doneAt !== null && <TakenPart stepId={step.id} />}
         {logged && <p className="quiet">It is in the log: that stands.</p>}
         {logged && step.kind === 'pour' && (
           <div className="tool-row">
@@ -160,6 +164,21 @@ export function StepPart({
         </button>
       </section>
     </>
+  );
+}
+
+/** What it has out of the cupboard, now that it is done. */
+function TakenPart({ stepId }: { stepId: string }) {
+  const { id, version } = useDesk('id', 'version');
+  const units = useUnits();
+  const taken = useTaken(id, version, stepId);
+  if (taken.length === 0) return null;
+  return (
+    <p className="quiet" data-testid="step-taken">
+      Out of the cupboard for it, as reckoned:{' '}
+      {taken.map(({ good, amount }) => `${formatAmount(amount, good.unit, units)} of ${good.name}`).join(', ')}. If it
+      was more or less, drag its level in Stores.
+    </p>
   );
 }
 
