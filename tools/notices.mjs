@@ -56,6 +56,15 @@ ${table(nuget())}
 ## Web application
 
 ${table(npm())}
+
+## Faces of the papers
+
+Their licences lie beside them in src/InkBasin.Formats/Fonts.
+
+| face | licence | by |
+| --- | --- | --- |
+| Atkinson Hyperlegible Next | OFL-1.1 | The Atkinson Hyperlegible Next Project Authors |
+| Noto Sans, Greek and Cyrillic | OFL-1.1 | The Noto Project Authors |
 `;
 
 if (process.argv.includes('--check')) {

@@ -3,12 +3,13 @@ using SkiaSharp;
 namespace InkBasin.Formats;
 
 /// <summary>
-/// The face of all papers, as it ships: embedded as outlines, its letters at their own advances, so that a reader takes whole words off the page. What one of its files has no letter for is taken from the next.
+/// The faces of all papers, as they ship: embedded as outlines, letters at their own advances, so that a reader takes whole words off the page. What the first has no letter for is taken from the next:
+/// its own letters beyond the first, then Greek and Cyrillic of another face. What none has is drawn as a box, as on any screen.
 /// </summary>
 internal sealed class Typeface : IDisposable
 {
-    private readonly SKTypeface[] _plain = [Load("400"), Load("ext-400")];
-    private readonly SKTypeface[] _bold = [Load("700"), Load("ext-700")];
+    private readonly SKTypeface[] _plain = [.. FilesOf(400).Select(Load)];
+    private readonly SKTypeface[] _bold = [.. FilesOf(700).Select(Load)];
     private readonly Dictionary<(SKTypeface, float), SKFont> _fonts = [];
 
     /// <summary>Width of words, mm.</summary>
@@ -92,10 +93,14 @@ internal sealed class Typeface : IDisposable
     private SKFont Font(SKTypeface face, float heightMm) => _fonts.TryGetValue((face, heightMm), out var font) ? font
         : _fonts[(face, heightMm)] = new SKFont(face, heightMm) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
 
-    /// <summary>One of its files as it ships: 400, 700, and those two for letters beyond the first, ext-400, ext-700.</summary>
-    public static byte[] FileOf(string file)
+    /// <summary>The first of its files of a weight, 400 or 700, as it ships.</summary>
+    public static byte[] FirstOf(int weight) => Bytes(FilesOf(weight)[0]);
+
+    private static string[] FilesOf(int weight) => [$"atkinson-hyperlegible-next-{weight}", $"atkinson-hyperlegible-next-ext-{weight}", $"noto-sans-greek-{weight}", $"noto-sans-cyrillic-{weight}"];
+
+    private static byte[] Bytes(string file)
     {
-        using var font = typeof(Typeface).Assembly.GetManifestResourceStream($"atkinson-hyperlegible-next-{file}.ttf") ?? throw new InvalidOperationException("The face of the papers is not in the program.");
+        using var font = typeof(Typeface).Assembly.GetManifestResourceStream($"{file}.ttf") ?? throw new InvalidOperationException("A face of the papers is not in the program.");
         using var bytes = new MemoryStream();
         font.CopyTo(bytes);
         return bytes.ToArray();
@@ -103,7 +108,7 @@ internal sealed class Typeface : IDisposable
 
     private static SKTypeface Load(string file)
     {
-        using var data = SKData.CreateCopy(FileOf(file));
+        using var data = SKData.CreateCopy(Bytes(file));
         return SKTypeface.FromData(data);
     }
 }

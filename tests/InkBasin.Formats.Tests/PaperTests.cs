@@ -181,6 +181,19 @@ public partial class PaperTests
         Says(words, "Żółta zatoka");
     }
 
+    [Theory]
+    [InlineData("Причал у старой мельницы")]
+    [InlineData("Παλιά προβλήτα του μύλου")]
+    public void Greek_and_Cyrillic_names_are_letters_and_no_boxes(string name)
+    {
+        var paper = PourPaper.Write(Of("A4") with { Build = name }, [Waters[0] with { Name = name }]);
+        Says(Words(paper), name);
+        using var pdf = PdfDocument.Open(paper);
+        var letters = pdf.GetPages().SelectMany(page => page.Letters).Where(letter => letter.Value.Any(c => char.IsLetter(c) && c > 0x36F)).ToList();
+        Assert.NotEmpty(letters);
+        Assert.All(letters, letter => Assert.True(letter.FontName!.Contains("Noto", StringComparison.Ordinal) && letter.Width > 0));
+    }
+
     [Fact]
     public void What_there_is_nothing_of_is_refused_in_a_sentence()
     {

@@ -72,7 +72,7 @@ public static class SharePage
         page.In("style", () =>
         {
             foreach (var weight in (int[])[400, 700])
-                page.Xml.WriteRaw($"@font-face{{font-family:\"Atkinson Hyperlegible Next\";font-weight:{weight};src:url(data:font/ttf;base64,{Convert.ToBase64String(Typeface.FileOf($"{weight}"))})}}\n");
+                page.Xml.WriteRaw($"@font-face{{font-family:\"Atkinson Hyperlegible Next\";font-weight:{weight};src:url(data:font/ttf;base64,{Convert.ToBase64String(Typeface.FirstOf(weight))})}}\n");
             page.Xml.WriteRaw(Style);
             page.Xml.WriteRaw(PictureSvg.Style);
         });

@@ -1,6 +1,7 @@
 import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
 import { api } from '../api/client';
-import type { Pack, ProductSheet, TakenGood } from '../api/types';
+import type { Pack, ProductSheet, TakenGood, Tint } from '../api/types';
 import { NumberField, OptionalField } from '../slip/fields';
 import { formatAmount, formatMass } from '../units/units';
 import { useUnits } from '../units/UnitsContext';
@@ -9,6 +10,7 @@ import { DateField } from './DateField';
 import { NewPack } from './NewPack';
 import { SheetFacts } from './SheetFacts';
 import { day, money, type Standing } from './standing';
+import { TintFacts } from './TintFacts';
 import { setLeft, takeOut, type useCupboard } from './useCupboard';
 
 type Change = ReturnType<typeof useCupboard>['change'];
@@ -17,6 +19,7 @@ type Change = ReturnType<typeof useCupboard>['change'];
 export function ItemPart({
   standing,
   sheet,
+  tint,
   packs,
   taken,
   change,
@@ -24,6 +27,8 @@ export function ItemPart({
 }: {
   standing: Standing;
   sheet: ProductSheet | undefined;
+  /** What it is, of a tint that is known. */
+  tint: Tint | undefined;
   packs: Pack[];
   /** What the work of the builds has out of it. */
   taken: TakenGood[];
@@ -118,6 +123,15 @@ export function ItemPart({
         <>
           <h3>Taken out of it</h3>
           <Taken taken={taken} unit={unit} />
+        </>
+      )}
+      {tint !== undefined && (
+        <>
+          <h3>Its colour</h3>
+          <TintFacts tint={tint} />
+          <p>
+            <Link to="/tints">All tints, and how one is calibrated</Link>
+          </p>
         </>
       )}
       {sheet !== undefined && (

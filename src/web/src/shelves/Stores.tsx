@@ -28,6 +28,7 @@ export function Stores() {
   const shelves = view === undefined ? [] : shelvesOf(view, tints);
   const open = shelves.flatMap((shelf) => shelf.items).find((one) => one.key === opened);
   const takenOf = (goodId: string) => view?.taken.filter((one) => one.goodId === goodId) ?? [];
+  const tintOf = (tintId: string | null) => tints.find((one) => one.id === tintId);
   const productId = open !== undefined && 'bottle' in open.of ? open.of.bottle.bottle.productId : null;
   useEffect(() => {
     document.title = 'Stores · Ink Basin';
@@ -106,6 +107,7 @@ export function Stores() {
               key={open.key}
               standing={open}
               sheet={products.find((sheet) => sheet.id === productId)}
+              tint={'good' in open.of ? tintOf(open.of.good.good.tintId) : undefined}
               packs={view?.packs.filter((pack) => pack.productId === productId) ?? []}
               taken={'good' in open.of ? takenOf(open.of.good.good.id) : []}
               change={change}

@@ -6,9 +6,9 @@ import { useTints } from '../api/useStores';
 import { OwnLabelTools } from './OwnLabelTools';
 import { ShelfHeader } from './ShelfHeader';
 import { ShelfMessages } from './ShelfMessages';
+import { TintFacts } from './TintFacts';
 import { TintForm } from './TintForm';
 import { useOwnLabels } from './useOwnLabels';
-import { TINT_KINDS } from './wedge';
 
 const EMPTY: TintLabel = {
   name: '',
@@ -80,22 +80,11 @@ export function Tints() {
 }
 
 function TintCard({ tint, onChange, onRemove }: { tint: Tint; onChange: () => void; onRemove: () => void }) {
-  const { name, measured } = TINT_KINDS[tint.kind];
-  const by = {
-    drop: `a drop is ${tint.dropMl} ml`,
-    milligram: `1 ml weighs ${tint.densityGPerMl} g`,
-    stickMm: `1 mm on the stick is ${tint.stickMlPerMm} ml`,
-  }[measured];
   return (
     <li className="card tint-card">
       <i className="tint-swatch" style={{ background: tint.swatch ?? 'none' }} />
       <h2>{tint.name}</h2>
-      <p className="quiet">
-        {name}, {by}
-      </p>
-      {tint.isExample && <p className="quiet">Made-up colour, to try things with.</p>}
-      {tint.fitDeltaE !== null && <p>Off its wedge; half of it read within {tint.fitDeltaE.toFixed(1)}.</p>}
-      {tint.looksLike !== null && <p className="notice-tight">No wedge yet: taken to be like {tint.looksLike}.</p>}
+      <TintFacts tint={tint} />
       {!tint.isExample && <OwnLabelTools name={tint.name} onChange={onChange} onRemove={onRemove} />}
     </li>
   );
