@@ -6,7 +6,7 @@ namespace InkBasin.Formats;
 
 /// <summary>
 /// Templates at full size on tiled pages: every page holds a window of the drawing, laps 10 mm over the next, and carries crosses to lay
-/// the next one on, its place in the whole and a bar of 100 mm that proves the printer's size.
+/// the next one on, its place in the whole and a bar of 100 mm that proves the printer's size. Small ones stand on one page beside each other, each under its title.
 /// </summary>
 public static class TemplatePdf
 {
@@ -18,6 +18,8 @@ public static class TemplatePdf
     private const double FootMm = 16;
     private const double HairMm = 1e-6;
     private const float WordsMm = 3.4f;
+    private const double TitleMm = 6;
+    private const double ApartMm = 4;
 
     /// <summary>How many pages a drawing takes, across and down.</summary>
     public static (int Across, int Down) Tiles(Template template, Paper paper)
@@ -40,13 +42,10 @@ public static class TemplatePdf
         using (var pdf = SKDocument.CreatePdf(file, new SKDocumentPdfMetadata { Title = templates.Count > 0 ? templates[0].Title : "", RasterDpi = 2540 }))
         using (var pens = new Pens())
         {
-            foreach (var template in templates)
+            foreach (var page in Pages(templates, paper, pens))
             {
-                var (across, down) = Tiles(template, paper);
-                for (var row = 0; row < down; row++)
-                {
-                    for (var column = 0; column < across; column++) Page(pdf, pens, template, paper, (column, row, across, down));
-                }
+                if (page is [var alone]) Alone(pdf, pens, alone.Template, paper);
+                else Beside(pdf, pens, page, paper);
             }
 
             pdf.Close();
@@ -55,10 +54,85 @@ public static class TemplatePdf
         return file.ToArray();
     }
 
-    private static void Page(SKDocument pdf, Pens pens, Template template, Paper paper, (int Column, int Row, int Across, int Down) tile)
+    // In their order, left to right and row by row, as long as the page has room.
+    private static List<List<Placed>> Pages(IReadOnlyList<Template> templates, Paper paper, Pens pens)
+    {
+        var (w, h) = Window(paper);
+        var pages = new List<List<Placed>>();
+        double x = 0, y = 0, row = 0;
+        var open = false;
+        foreach (var template in templates)
+        {
+            double wide = Math.Max(template.WidthMm + (2 * Marks.ArmMm), pens.Face.WidthMm(template.Title, WordsMm)) + ApartMm, high = template.DepthMm + (2 * Marks.ArmMm) + TitleMm + ApartMm;
+            if (wide > w || high > h)
+            {
+                pages.Add([new Placed(template, default)]);
+                open = false;
+                continue;
+            }
+
+            if (open && x + wide > w) (x, y, row) = (0, y + row, 0);
+            if (!open || y + high > h)
+            {
+                pages.Add([]);
+                (x, y, row, open) = (0, 0, 0, true);
+            }
+
+            pages[^1].Add(new Placed(template, new PointMm(x, y)));
+            (x, row) = (x + wide, Math.Max(row, high));
+        }
+
+        return pages;
+    }
+
+    private static void Alone(SKDocument pdf, Pens pens, Template template, Paper paper)
+    {
+        var (across, down) = Tiles(template, paper);
+        for (var row = 0; row < down; row++)
+        {
+            for (var column = 0; column < across; column++) Page(pdf, pens, template, paper, (column, row, across, down));
+        }
+    }
+
+    private static void Beside(SKDocument pdf, Pens pens, IReadOnlyList<Placed> placed, Paper paper)
+    {
+        var canvas = Begin(pdf, paper);
+        foreach (var (template, at) in placed)
+        {
+            canvas.Save();
+            canvas.Translate((float)(MarginMm + (ApartMm / 2) + at.XMm), (float)(MarginMm + (ApartMm / 2) + at.YMm));
+            Words(canvas, pens, new PointMm(0, TitleMm - 2), template.Title);
+            canvas.Translate((float)Marks.ArmMm, (float)(TitleMm + Marks.ArmMm));
+            Drawing(canvas, pens, template, new SKRect((float)-Marks.ArmMm, (float)-Marks.ArmMm, (float)(template.WidthMm + Marks.ArmMm), (float)(template.DepthMm + Marks.ArmMm)));
+            canvas.Restore();
+        }
+
+        Foot(canvas, pens, paper, $"{placed.Count} on this page, each at full size");
+        pdf.EndPage();
+    }
+
+    private static SKCanvas Begin(SKDocument pdf, Paper paper)
     {
         var canvas = pdf.BeginPage((float)(paper.WidthMm * PointsPerMm), (float)(paper.HeightMm * PointsPerMm));
         canvas.Scale((float)PointsPerMm);
+        return canvas;
+    }
+
+    private static void Foot(SKCanvas canvas, Pens pens, Paper paper, string words)
+    {
+        var (w, h) = Window(paper);
+        var foot = MarginMm + h;
+        canvas.DrawRect((float)MarginMm, (float)MarginMm, (float)w, (float)h, pens.Fine);
+        Line(canvas, pens.Bold, new PointMm(MarginMm, foot + 5), new PointMm(MarginMm + 100, foot + 5));
+        Line(canvas, pens.Fine, new PointMm(MarginMm, foot + 3), new PointMm(MarginMm, foot + 7));
+        Line(canvas, pens.Fine, new PointMm(MarginMm + 100, foot + 3), new PointMm(MarginMm + 100, foot + 7));
+        Words(canvas, pens, new PointMm(MarginMm + 104, foot + 6.2), "100 mm: measure it before you cut");
+        Words(canvas, pens, new PointMm(MarginMm, foot + 12), words);
+    }
+
+    private static void Page(SKDocument pdf, Pens pens, Template template, Paper paper, (int Column, int Row, int Across, int Down) tile)
+    {
+        var canvas = Begin(pdf, paper);
         var (w, h) = Window(paper);
         double left = -Marks.ArmMm + (tile.Column * (w - LapMm)), back = -Marks.ArmMm + (tile.Row * (h - LapMm));
 
@@ -76,13 +150,7 @@ public static class TemplatePdf
 
         canvas.Restore();
 
-        var foot = MarginMm + h;
-        canvas.DrawRect((float)MarginMm, (float)MarginMm, (float)w, (float)h, pens.Fine);
-        Line(canvas, pens.Bold, new PointMm(MarginMm, foot + 5), new PointMm(MarginMm + 100, foot + 5));
-        Line(canvas, pens.Fine, new PointMm(MarginMm, foot + 3), new PointMm(MarginMm, foot + 7));
-        Line(canvas, pens.Fine, new PointMm(MarginMm + 100, foot + 3), new PointMm(MarginMm + 100, foot + 7));
-        Words(canvas, pens, new PointMm(MarginMm + 104, foot + 6.2), "100 mm: measure it before you cut");
-        Words(canvas, pens, new PointMm(MarginMm, foot + 12), $"{template.Title} · page {tile.Column + 1} of {tile.Across} across, {tile.Row + 1} of {tile.Down} down");
+        Foot(canvas, pens, paper, $"{template.Title} · page {tile.Column + 1} of {tile.Across} across, {tile.Row + 1} of {tile.Down} down");
         pdf.EndPage();
     }
 
@@ -131,6 +199,8 @@ public static class TemplatePdf
         canvas.DrawRect(x - 0.6f, y - (height * 0.5f), width + 1.2f, height, pens.Paper);
         pens.Face.Draw(canvas, name.Words, x, y + (height * 0.35f), height, pens.Ink);
     }
+
+    private sealed record Placed(Template Template, PointMm At);
 
     private sealed class Pens : IDisposable
     {
