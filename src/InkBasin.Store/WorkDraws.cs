@@ -55,8 +55,11 @@ public sealed partial class WorkDraws(InkBasinContext context, GoodDraws goods, 
             context.WorkDraws.Remove(row);
         }
 
-        if (has.IsSubsetOf(had) || await plans.OfAsync(after, true, cancel) is not { } works) return true;
-        foreach (var work in works.Where(work => has.Contains(work.Id) && !had.Contains(work.Id)))
+        bool New(Work work) => has.Contains(work.Id) && !had.Contains(work.Id);
+
+        // What is cut and mixed is asked only where a piece needs it: cups of a pour are known, and whoever pours does not wait.
+        var works = isNow.Where(New).All(work => work.Takes.Count > 0) ? isNow : await plans.OfAsync(after, true, cancel) ?? [];
+        foreach (var work in works.Where(New))
         {
             // Its water was taken away and put back meanwhile: it is out already.
             if (rows.ContainsKey(work.Id)) continue;
