@@ -139,7 +139,7 @@ export function OptionalField({
   hint?: string;
   /** At every stroke. */
   onChange?: (value: number | null) => void;
-  /** When the field is left with another number in it. */
+  /** When the field is left, or Enter pressed, with another number in it; Escape gives it up. */
   onLeave?: (value: number | null) => void;
 }) {
   const units = useUnits();
@@ -147,6 +147,21 @@ export function OptionalField({
   const [text, setText] = useState<string | null>(null);
   const read = text === null || text.trim() === '' ? null : parseQuantity(text, quantity, units);
   const wrong = text !== null && text.trim() !== '' && read === null;
+  const dropped = useRef(false);
+  const keep = () => {
+    if (wrong) return;
+    if (text !== null && read !== value) onLeave?.(read);
+    setText(null);
+  };
+  // What is told at every stroke belongs to a form: there Enter is the form's.
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Enter') keep();
+    else if (event.key === 'Escape') {
+      dropped.current = true;
+      setText(null);
+      event.currentTarget.blur();
+    }
+  };
   return (
     <NumberBox
       id={id}
@@ -164,10 +179,10 @@ export function OptionalField({
         }
       }}
       onBlur={() => {
-        if (wrong) return;
-        if (text !== null && read !== value) onLeave?.(read);
-        setText(null);
+        if (dropped.current) dropped.current = false;
+        else keep();
       }}
+      {...(onLeave === undefined ? {} : { onKeyDown })}
     />
   );
 }
