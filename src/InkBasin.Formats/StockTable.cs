@@ -28,23 +28,29 @@ public static class StockTable
     public static string Write(AtHand atHand)
     {
         ArgumentNullException.ThrowIfNull(atHand);
-        return CsvTable.Write(Heads, atHand.Bottles.Select(bottle => (IReadOnlyList<string>)
-        [
-            bottle.Id, Resin, atHand.Sheet(bottle.ProductId)?.Name ?? "", bottle.ProductId, bottle.Part == Part.One ? "one" : "two", "", "", CsvTable.Number(bottle.LeftG), CsvTable.Number(bottle.FullG), "g", CsvTable.Number(bottle.Price),
-            Day(bottle.BoughtOn), Day(bottle.OpenedOn), "", "", "", "",
-        ]).Concat(atHand.Goods.Select(good => (IReadOnlyList<string>)
-        [
-            good.Id, KindWord(good.Kind), good.Name, "", "", good.TintId ?? "", CsvTable.Number(good.ThicknessMm), CsvTable.Number(good.Left), CsvTable.Number(good.Full), UnitWord(good.Unit), CsvTable.Number(good.Price), Day(good.BoughtOn),
-            Day(good.OpenedOn), Day(good.KeepsUntil), CsvTable.Number(good.Shape?.BaseMm), CsvTable.Number(good.Shape?.TopMm), CsvTable.Number(good.Shape?.HeightMm),
-        ])));
+        return CsvTable.Write(Heads, atHand.Bottles.Select(bottle => RowOf(bottle, atHand)).Concat(atHand.Goods.Select(RowOf)));
     }
 
-    /// <summary>Reads a list: this table, or one with fewer of its columns. A line without an id is a new thing.</summary>
+    private static IReadOnlyList<string> RowOf(Bottle bottle, AtHand atHand) =>
+    [
+        bottle.Id, Resin, atHand.Sheet(bottle.ProductId)?.Name ?? "", bottle.ProductId, bottle.Part == Part.One ? "one" : "two", "", "", CsvTable.Number(bottle.LeftG), CsvTable.Number(bottle.FullG), "g", CsvTable.Number(bottle.Price),
+        Day(bottle.BoughtOn), Day(bottle.OpenedOn), "", "", "", "",
+    ];
+
+    private static IReadOnlyList<string> RowOf(Good good) =>
+    [
+        good.Id, KindWord(good.Kind), good.Name, "", "", good.TintId ?? "", CsvTable.Number(good.ThicknessMm), CsvTable.Number(good.Left), CsvTable.Number(good.Full), UnitWord(good.Unit), CsvTable.Number(good.Price), Day(good.BoughtOn),
+        Day(good.OpenedOn), Day(good.KeepsUntil), CsvTable.Number(good.Shape?.BaseMm), CsvTable.Number(good.Shape?.TopMm), CsvTable.Number(good.Shape?.HeightMm),
+    ];
+
+    /// <summary>Reads a list: this table, or one with fewer of its columns. A line without an id is a new thing; of one that is at hand, a column the list does not have stays as it is.</summary>
     /// <param name="file">UTF-8.</param>
+    /// <param name="atHand">What is at hand.</param>
     /// <param name="newId">Makes an id.</param>
     /// <exception cref="RefusedException">It is no such list, or a cell of it cannot be read; the line is told.</exception>
-    public static IReadOnlyList<StockLine> Read(ReadOnlyMemory<byte> file, Func<string> newId)
+    public static IReadOnlyList<StockLine> Read(ReadOnlyMemory<byte> file, AtHand atHand, Func<string> newId)
     {
+        ArgumentNullException.ThrowIfNull(atHand);
         ArgumentNullException.ThrowIfNull(newId);
         string text;
         try
@@ -57,6 +63,7 @@ public static class StockTable
         }
 
         var lines = new List<StockLine>();
+        var had = atHand.Bottles.Select(bottle => RowOf(bottle, atHand)).Concat(atHand.Goods.Select(RowOf)).ToLookup(row => row[0], StringComparer.Ordinal);
         using var table = new CsvReader(new StringReader(text), Others);
         try
         {
@@ -68,7 +75,11 @@ public static class StockTable
             {
                 if (lines.Count >= MostLines) throw new RefusedException("file", $"Keep a list to {MostLines} lines.");
                 var at = lines.Count + 2;
-                string Cell(string head) => Array.IndexOf(heads, head) is >= 0 and var i && table.TryGetField<string>(i, out var cell) && cell is not null ? Plain(cell.Trim()) : "";
+                string? Said(string head) => Array.IndexOf(heads, head) is not (>= 0 and var i) ? null : table.TryGetField<string>(i, out var cell) && cell is not null ? Plain(cell.Trim()) : "";
+
+                // Of another kind than it was, nothing of it stays but what the list says.
+                var stands = had[Said("id") ?? ""].FirstOrDefault(row => string.Equals(row[1], Said("what"), StringComparison.OrdinalIgnoreCase));
+                string Cell(string head) => Said(head) ?? stands?[Array.IndexOf(Heads, head)] ?? "";
                 try
                 {
                     lines.Add(Line(at, Cell, newId));

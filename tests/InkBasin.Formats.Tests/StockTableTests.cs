@@ -20,7 +20,7 @@ public class StockTableTests
         ],
         []);
 
-    private static IReadOnlyList<StockLine> Read(string text) => StockTable.Read(Encoding.UTF8.GetBytes(text), () => "fresh");
+    private static IReadOnlyList<StockLine> Read(string text) => StockTable.Read(Encoding.UTF8.GetBytes(text), AtHand, () => "fresh");
 
     private static string Refusal(string text) => Assert.Throws<RefusedException>(() => StockList.Changes(Read(text), AtHand)).Message;
 
@@ -52,6 +52,22 @@ public class StockTableTests
         Assert.Equal(3, changes[1].Line);
     }
 
+    [Fact]
+    public void A_column_the_list_does_not_have_stays_as_it_is_and_an_empty_cell_empties()
+    {
+        // Only levels, as somebody walks along the shelf with a sheet of paper.
+        var lines = Read("id,what,left\nb,resin,600\nt,tint,13\nf,foam,2\nu,cup,9\n");
+        Assert.Equal([AtHand.Bottles[0] with { LeftG = 600 }], lines.Select(line => line.Bottle).OfType<Bottle>());
+        Assert.Equal([AtHand.Goods[0] with { Left = 13 }, AtHand.Goods[1] with { Left = 2 }, AtHand.Goods[3] with { Left = 9 }], lines.Select(line => line.Good).OfType<Good>());
+        Assert.All(StockList.Changes(lines, AtHand), change => Assert.StartsWith("left ", Assert.Single(change.Fields), StringComparison.Ordinal));
+
+        // The column is there and the cell is empty: nobody knows the price any more.
+        Assert.Equal(AtHand.Goods[0] with { Price = null }, Read("id,what,left,price\nt,tint,14,\n").Single().Good);
+
+        // Of another kind than it was: nothing is carried over from that.
+        Assert.Equal(new Good("t", GoodKind.Glue, "Paste", 5), Read("id,what,left,name\nt,glue,5,Paste\n").Single().Good);
+    }
+
     [Theory]
     [InlineData("", "empty")]
     [InlineData("name,amount\n", "has to name the columns")]
@@ -71,7 +87,7 @@ public class StockTableTests
     public void What_cannot_be_is_told_with_its_line(string text, string says) => Assert.Contains(says, Refusal(text), StringComparison.Ordinal);
 
     [Fact]
-    public void What_is_no_text_is_refused() => Assert.Throws<RefusedException>(() => StockTable.Read(new byte[] { 0xff, 0xfe, 0x80, 0x00 }, () => "x"));
+    public void What_is_no_text_is_refused() => Assert.Throws<RefusedException>(() => StockTable.Read(new byte[] { 0xff, 0xfe, 0x80, 0x00 }, AtHand, () => "x"));
 
     [Property(MaxTest = 300)]
     public bool A_damaged_list_is_refused_with_a_sentence_or_read(int seed)
@@ -81,7 +97,7 @@ public class StockTableTests
         for (var hit = 0; hit < random.Next(1, 12); hit++) file[random.Next(file.Length)] = (byte)random.Next(256);
         try
         {
-            StockList.Changes(StockTable.Read(file.AsMemory(0, random.Next(file.Length)), () => "fresh"), AtHand);
+            StockList.Changes(StockTable.Read(file.AsMemory(0, random.Next(file.Length)), AtHand, () => "fresh"), AtHand);
         }
         catch (RefusedException refused)
         {

@@ -70,14 +70,14 @@ internal static class CupboardEndpoints
             await works.TakenAsync(cancel)));
     }
 
-    private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), () => Guid.CreateVersion7().ToString());
+    private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, AtHand atHand, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), atHand, () => Guid.CreateVersion7().ToString());
 
     private static async Task<Ok<IReadOnlyList<StockChange>>> LookAtList(HttpRequest request, Core.Plan.Stores shelf, CancellationToken cancel) =>
-        TypedResults.Ok(StockList.Changes(await ReadListAsync(request, cancel), shelf.AtHand));
+        TypedResults.Ok(StockList.Changes(await ReadListAsync(request, shelf.AtHand, cancel), shelf.AtHand));
 
-    private static async Task<NoContent> TakeList(HttpRequest request, ShelfStore shelf, CancellationToken cancel)
+    private static async Task<NoContent> TakeList(HttpRequest request, ShelfStore shelf, Core.Plan.Stores stores, CancellationToken cancel)
     {
-        await shelf.TakeAsync(await ReadListAsync(request, cancel), cancel);
+        await shelf.TakeAsync(await ReadListAsync(request, stores.AtHand, cancel), cancel);
         return TypedResults.NoContent();
     }
 
