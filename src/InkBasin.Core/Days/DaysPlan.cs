@@ -55,7 +55,7 @@ public sealed record LeftOutStep(string Id, string Name);
 /// <param name="Visits">In so many stretches something is done.</param>
 /// <param name="Optimal">Whether it is proved that nothing is sooner, nor as soon in fewer visits.</param>
 /// <param name="Clash">Why nothing fits; null when it does.</param>
-/// <param name="Offers">What would free it.</param>
+/// <param name="Offers">What would free it, what does first.</param>
 /// <param name="Next">The next stretch with something to do; null when nothing is.</param>
 public sealed record DaysPlan(
     IReadOnlyList<DayPlace> Places,
@@ -114,7 +114,7 @@ public sealed record DaysPlan(
         }
 
         if (steps.Count == 0) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null) { Elsewhere = elsewhere ?? [] };
-        if (Fitting(steps, mixes: true, out var stop) is not { } plan) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, stop, [.. seek.Offers(steps)], null) { Elsewhere = elsewhere ?? [] };
+        if (Fitting(steps, mixes: true, out var stop) is not { } plan) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, stop, [.. seek.Offers(steps).OrderBy(offer => offer.FinishAt is null)], null) { Elsewhere = elsewhere ?? [] };
 
         // What is held by hand may be what drives a layer out of its window: it is tried what letting it go would bring.
         var held = steps.Where(step => step is { PinnedAt: not null, DoneAt: null }).ToList();

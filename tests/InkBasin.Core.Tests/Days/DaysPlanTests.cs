@@ -114,6 +114,10 @@ public class DaysPlanTests : CreekDays
         Assert.Contains("“Make the board” needs", days.Clash, StringComparison.Ordinal);
         Assert.Contains(days.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is finished", StringComparison.Ordinal));
         Assert.Contains(days.Offers, offer => offer is { FinishAt: null } && offer.Sentence.EndsWith("that does not free it.", StringComparison.Ordinal));
+
+        // Who is stuck reads first what helps.
+        Assert.NotNull(days.Offers[0].FinishAt);
+        Assert.Equal(days.Offers.OrderBy(offer => offer.FinishAt is null).ToList(), days.Offers);
         Assert.Null(days.FinishAt);
     }
 
