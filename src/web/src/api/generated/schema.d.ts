@@ -9648,7 +9648,7 @@ export interface components {
             optimal: boolean;
             /** @description Why nothing fits; null when it does. */
             clash: null | string;
-            /** @description What would free it. */
+            /** @description What would free it, what does first. */
             offers: components["schemas"]["DaysOffer"][];
             next: null | components["schemas"]["BenchStretch"];
             /** @description What came to lie otherwise than in the plan before, in words; empty where there was none, or nothing did. */
