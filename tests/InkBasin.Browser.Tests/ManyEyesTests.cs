@@ -4,7 +4,7 @@ using System.Text.Json;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>Every stage for every screen and every reader.</summary>
-[Collection("other browser")]
+[Collection("browser")]
 public class ManyEyesTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
