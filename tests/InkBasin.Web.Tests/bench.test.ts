@@ -13,6 +13,7 @@ const step = (id: string, kind: BenchStep['kind'], more: Partial<BenchStep> = {}
   cup: 1,
   title: id,
   say: '',
+  correction: 0,
   lines: [],
   targetG: null,
   slowFromG: null,

@@ -186,20 +186,20 @@ public sealed class BenchSession
     private BenchStep Correction(BenchStep after, CupState cup)
     {
         var one = cup.OneMoreG > 0;
-        var number = _steps.Count(step => step.Cup == after.Cup && step.Id.StartsWith($"{after.Cup}-more-", StringComparison.Ordinal)) + 1;
+        var number = _steps.Count(step => step.Cup == after.Cup && step.Correction > 0) + 1;
         return new BenchStep(
             $"{after.Cup}-more-{number}",
             one ? BenchStepKind.MoreOne : BenchStepKind.PartTwo,
             after.Cup,
             one ? BenchNotices.MoreOneTitle : BenchNotices.MoreTwoTitle,
             $"The ratio is {Said.Tenth(Math.Abs(cup.RatioOffPercent))} % off, with too {(one ? "much" : "little")} of part two. This brings it back; nothing is ladled out.")
-        { TargetG = one ? cup.OneMoreG : cup.TwoMoreG };
+        { TargetG = one ? cup.OneMoreG : cup.TwoMoreG, Correction = number };
     }
 
     private void OpenAgain(BenchStep step, StepBack back)
     {
         // What a slip had put in and nobody has done yet goes with it.
-        if (_at < _steps.Count && _steps[_at] is { Kind: BenchStepKind.MoreOne or BenchStepKind.PartTwo } put && put.Id.Contains("-more-", StringComparison.Ordinal)) _steps.RemoveAt(_at);
+        if (_at < _steps.Count && _steps[_at].Correction > 0) _steps.RemoveAt(_at);
         if (_standing.Remove(step.Id, out var kept)) Strike(kept);
         _at--;
         _since = back.At;

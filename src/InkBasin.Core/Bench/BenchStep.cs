@@ -81,6 +81,9 @@ public sealed record BenchStep(string Id, BenchStepKind Kind, int Cup, string Ti
     // What is still in the air and on the lip comes after the hand has stopped (rule of the bench).
     private const double SlowShare = 0.9;
 
+    /// <summary>Which correction of its cup's ratio it is, from 1; 0 for a step of the script.</summary>
+    public int Correction { get; init; }
+
     /// <summary>What is to be laid out, one a line.</summary>
     public IReadOnlyList<string> Lines { get; init; } = [];
 

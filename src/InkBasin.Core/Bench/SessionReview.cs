@@ -40,7 +40,7 @@ public sealed record SessionReview(double TookMin, IReadOnlyList<ReviewLine> Lin
     {
         var mix = script.Mixes[cup.Number - 1];
         var name = script.Mixes.Count == 1 ? "The cup" : $"Cup {cup.Number}";
-        var more = state.Steps.Where(step => step.Cup == cup.Number && step.Id.Contains("-more-", StringComparison.Ordinal) && state.Done.Any(done => done.StepId == step.Id && !done.OpenedAgain)).ToList();
+        var more = state.Steps.Where(step => step.Cup == cup.Number && step.Correction > 0 && state.Done.Any(done => done.StepId == step.Id && !done.OpenedAgain)).ToList();
         if (cup.OneG is { } one && one - mix.OneG >= mix.GraduationG / 2 && more.Count == 0)
         {
             var cost = (one + cup.TwoTargetG) - (mix.OneG + mix.TwoG);

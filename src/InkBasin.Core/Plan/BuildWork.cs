@@ -95,22 +95,21 @@ public static class BuildWork
         // A dam between two waters is put up once, with the first of them.
         List<(string? WaterId, double SeamMm)> seams = [.. build.Dams.Zip(answers.Dams).Where(pair => pair.First.Make != DamMake.Tape).Select(pair => (build.Waters.FirstOrDefault(water => pair.Second.Holds.Contains(water.Id))?.Id, pair.Second.SeamMm))];
         var seamMm = seams.Sum(one => one.SeamMm);
-        var works = new List<Work>();
+        var (works, dams) = (new List<Work>(), new List<Work>());
         foreach (var (water, standing) in build.Waters.Zip(answers.Standing))
         {
             var shown = Sooner(build.Begun.Where(pour => pour.WaterId == water.Id).Min(pour => (DateTimeOffset?)pour.At), build.WaterTests.Where(test => test.WaterId == water.Id).Min(test => (DateTimeOffset?)test.At));
             var (bed, seam) = (standing.Region.AreaMm2 / bedMm2, seams.Where(one => one.WaterId == water.Id).Sum(one => one.SeamMm) / seamMm);
             works.AddRange(Piece($"{water.Id}:seal", $"{water.Name} sealed", shown, steps.GetValueOrDefault($"{water.Id}:seal"), Need(GoodKind.Sealer, "Sealer", bed * plan?.Sealing.SealerMl ?? 0)));
-            works.AddRange(Piece(
+            dams.AddRange(Piece(
                 $"{water.Id}:dams", $"Dams of {water.Name} put up", build.Dams.Zip(answers.Dams).Any(pair => pair.Second.Holds.Contains(water.Id)) ? shown : null, steps.GetValueOrDefault($"{water.Id}:dams"),
                 Need(GoodKind.Sealant, "Sealant", seam * plan?.Sealing.SealantMl ?? 0), Need(GoodKind.Glue, "White glue", seam * plan?.Sealing.GlueMl ?? 0)));
         }
 
         // Panels of all dams are laid on the sheets together, and cut before the first of them is put up.
-        var dams = works.Where(work => work.Id.EndsWith(":dams", StringComparison.Ordinal)).ToList();
         if (dams.Count > 0)
-            works.Add(new Work("dams", "Panels of the dams cut", dams.Min(work => work.DoneAt), plan is not null && Answer.Of(() => answers.DamCut()).Is is { Sheets.Count: > 0 and var sheets } ? [Need(GoodKind.DamSheet, "Sheet for dams", sheets)] : []));
-        return works;
+            dams.Add(new Work("dams", "Panels of the dams cut", dams.Min(work => work.DoneAt), plan is not null && Answer.Of(() => answers.DamCut()).Is is { Sheets.Count: > 0 and var sheets } ? [Need(GoodKind.DamSheet, "Sheet for dams", sheets)] : []));
+        return [.. works, .. dams];
     }
 
     // By the records of sessions where there are any; pours begun by hand by what is mixed for all of them together.

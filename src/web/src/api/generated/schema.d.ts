@@ -8226,6 +8226,11 @@ export interface components {
             title: string;
             /** @description How to go about it. */
             say: string;
+            /**
+             * Format: int32
+             * @description Which correction of its cup's ratio it is, from 1; 0 for a step of the script.
+             */
+            correction: number;
             /** @description What is to be laid out, one a line. */
             lines: string[];
             /**

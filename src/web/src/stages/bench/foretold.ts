@@ -116,10 +116,11 @@ function finished(view: BenchView, state: State, step: Step, one: Extract<BenchE
 
 function corrected(view: BenchView, state: State, after: Step, more: { oneMoreG: number; twoMoreG: number }): State {
   const one = more.oneMoreG > 0;
-  const number = state.steps.filter((step) => step.id.startsWith(`${after.cup}-more-`)).length + 1;
+  const number = state.steps.filter((step) => step.cup === after.cup && step.correction > 0).length + 1;
   const put: Step = {
     ...after,
     id: `${after.cup}-more-${number}`,
+    correction: number,
     kind: one ? 'moreOne' : 'partTwo',
     title: one ? view.away.moreOne : view.away.moreTwo,
     say: view.away.ratioOff,
@@ -132,7 +133,7 @@ function corrected(view: BenchView, state: State, after: Step, more: { oneMoreG:
 function openedAgain(state: State, step: Step, at: string): State {
   const put = state.steps[state.at];
   // What a slip had put in and nobody has done yet goes with it.
-  const goes = put !== undefined && (put.kind === 'moreOne' || put.kind === 'partTwo') && put.id.includes('-more-');
+  const goes = put !== undefined && put.correction > 0;
   return {
     ...state,
     steps: goes ? state.steps.filter((one) => one !== put) : state.steps,
