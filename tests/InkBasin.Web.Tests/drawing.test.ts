@@ -4,7 +4,9 @@ import type { ChannelStep, PondStep, WaterLevel } from '@web/api/types';
 import { damsAtEnds } from '@web/cut/dams';
 import { takeSection, under, wetStretches } from '@web/cut/section';
 import { gaps, insertPoint, moveAll, movePoint, pointsOf, removePoint } from '@web/sheet/shapes';
-import { depthSpots, depthStep, heightLines, waterShapes } from '@web/sheet/waterShapes';
+import { heightLines } from '@web/sheet/heightLines';
+import { isClosed, type Line } from '@web/sheet/roundedPath';
+import { depthSpots, depthStep, waterShapes } from '@web/sheet/waterShapes';
 import { fit, toBoard, within } from '@web/scene/view';
 
 /** A 20 × 10 board of 2 mm cells: ground 12, a trough of bed 4 over columns 5…14 of rows 2…7. */
@@ -83,10 +85,92 @@ describe('the drawing of a water', () => {
     [12.4, 5],
     [52, 10],
   ])('a water %f mm deep has depth lines every %f', (depth, step) => expect(depthStep(depth)).toBe(step));
+});
 
-  it('draws height lines between the lowest and the highest ground', () => {
-    const levels = heightLines(trough(), 2.5).map((line) => line.levelMm);
-    expect(levels).toEqual([5, 7.5, 10]);
+describe('height lines', () => {
+  const field = (
+    columns: number,
+    rows: number,
+    cellMm: number,
+    height: (xMm: number, yMm: number) => number,
+  ): Ground => {
+    const middles = Array.from({ length: columns * rows }, (_, cell) =>
+      height(((cell % columns) + 0.5) * cellMm, (Math.floor(cell / columns) + 0.5) * cellMm),
+    );
+    return { columns, rows, cellMm, heightsMm: new Float32Array(middles), skinMm: new Float32Array(columns * rows) };
+  };
+  const runs = (line: Line) =>
+    line.slice(1).reduce((sum, [x, y], k) => sum + Math.hypot(x - (line[k]?.[0] ?? 0), y - (line[k]?.[1] ?? 0)), 0);
+
+  it('lie between the lowest and the highest ground', () => {
+    const levels = heightLines(trough(), 2.5);
+    expect(levels.map((level) => level.levelMm)).toEqual([5, 7.5, 10]);
+    for (const { lines } of levels) expect(lines.map(isClosed)).toEqual([true]);
+    expect(
+      heightLines(
+        field(4, 4, 1, () => 5),
+        2.5,
+      ),
+    ).toEqual([]);
+  });
+
+  it('of a cone are circles', () => {
+    const levels = heightLines(
+      field(120, 100, 1, (x, y) => 60 - Math.hypot(x - 60, y - 50)),
+      10,
+    );
+    expect(levels.map((level) => level.levelMm)).toEqual([-10, 0, 10, 20, 30, 40, 50]);
+    for (const { levelMm, lines } of levels.filter((level) => level.levelMm >= 20)) {
+      expect(lines.map(isClosed)).toEqual([true]);
+      for (const [x, y] of lines[0] ?? []) expect(Math.hypot(x - 60, y - 50)).toBeCloseTo(60 - levelMm, 1);
+      expect(runs(lines[0] ?? []) / (2 * Math.PI * (60 - levelMm))).toBeCloseTo(1, 2);
+    }
+    // As wide as the board: its edges cut it into four arcs.
+    expect(levels.find((level) => level.levelMm === 0)?.lines.map(isClosed)).toEqual([false, false, false, false]);
+  });
+
+  it('of a slope are straight from edge to edge of the board', () => {
+    const levels = heightLines(
+      field(30, 20, 2, (x, y) => (x + y / 2) / 4),
+      2.5,
+    );
+    expect(levels.map((level) => level.levelMm)).toEqual([2.5, 5, 7.5, 10, 12.5, 15, 17.5]);
+    for (const { levelMm, lines } of levels) {
+      expect(lines).toHaveLength(1);
+      const line = lines[0] ?? [];
+      for (const [x, y] of line.slice(1, -1)) expect((x + y / 2) / 4).toBeCloseTo(levelMm, 4);
+      for (const [x, y] of [line[0] ?? [9, 9], line.at(-1) ?? [9, 9]])
+        expect(x === 0 || x === 60 || y === 0 || y === 40).toBe(true);
+    }
+  });
+
+  it('part what the middle of a square parts, and join what it joins', () => {
+    const saddle = (middle: number) => {
+      const cells = [10, 0, 0, 0, 10 + middle, 0, 0, 0, 10].map((height, k) => (k === 1 || k === 3 ? middle : height));
+      return field(3, 3, 1, (x, y) => cells[Math.floor(y) * 3 + Math.floor(x)] ?? 0);
+    };
+    // Two heights across from each other with low ground between them, then with ground as high as the level.
+    expect(heightLines(saddle(0), 7)[0]?.lines).toHaveLength(3);
+    expect(heightLines(saddle(6), 7)[0]?.lines.length).toBeLessThan(3);
+  });
+
+  it('run through all that is crossed, once, over any ground', () => {
+    let seed = 7;
+    const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647;
+    for (let round = 0; round < 40; round++) {
+      const ground = field(9, 7, 1, () => random() * 12);
+      for (const { levelMm, lines } of heightLines(ground, 2)) {
+        let crossed = 0;
+        const above = (column: number, row: number) => (ground.heightsMm[row * 9 + column] ?? 0) >= levelMm;
+        for (let row = 0; row < 7; row++)
+          for (let column = 0; column < 9; column++) {
+            if (column < 8 && above(column, row) !== above(column + 1, row)) crossed++;
+            if (row < 6 && above(column, row) !== above(column, row + 1)) crossed++;
+          }
+        // A closed line tells its first place twice; an open one has an end on the board's edge at either side.
+        expect(lines.reduce((sum, line) => sum + line.length - (isClosed(line) ? 1 : 2), 0)).toBe(crossed);
+      }
+    }
   });
 });
 

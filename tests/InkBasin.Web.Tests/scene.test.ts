@@ -1,7 +1,7 @@
 import { boxOf, overlap, place, type Lettering, type Wish } from '@web/scene/labels';
 import { follow, NOBODY, type Happening, type Pointers, type Told } from '@web/scene/pointer';
 import { fit, nearer, panned, toBoard, zoomed, type Zoom } from '@web/scene/view';
-import { pathOf } from '@web/sheet/waterShapes';
+import { roundedPath } from '@web/sheet/roundedPath';
 
 function hear(happenings: Partial<Happening>[], canPinch = false): { told: Told[]; left: Pointers } {
   let pointers = NOBODY;
@@ -195,9 +195,9 @@ describe('a shore', () => {
       [0, 4],
       [0, 0],
     ];
-    expect(pathOf([square])).toBe(
+    expect(roundedPath([square])).toBe(
       'M0.00,2.00Q0.00,0.00 2.00,0.00Q4.00,0.00 4.00,2.00Q4.00,4.00 2.00,4.00Q0.00,4.00 0.00,2.00Z',
     );
-    expect(pathOf([])).toBe('');
+    expect(roundedPath([])).toBe('');
   });
 });

@@ -4,7 +4,8 @@ import type { PlannedPool, PourFrame, StandingPool } from '../api/types';
 import type { PourTestState } from '../desk/usePourTest';
 import { Label } from '../scene/Label';
 import type { SheetView } from '../scene/view';
-import { pathOf, waterShapes } from './waterShapes';
+import { roundedPath } from './roundedPath';
+import { waterShapes } from './waterShapes';
 
 /** What a pour test shows at a moment: where liquid stands, and where it runs off the board. */
 export function PouredDrawing({ test, ground, view }: { test: PourTestState; ground: Ground; view: SheetView }) {
@@ -61,7 +62,7 @@ export function PlacesDrawing({ places, view }: { places: PlannedPool[]; view: S
 function PoolDrawing({ pool, ground, view }: { pool: StandingPool; ground: Ground; view: SheetView }) {
   const surface = useMemo(
     () =>
-      pathOf(
+      roundedPath(
         waterShapes(ground, { wetRuns: pool.wetRuns, waterlineMm: pool.levelMm, maxDepthMm: pool.maxDepthMm }).surface,
       ),
     [ground, pool],

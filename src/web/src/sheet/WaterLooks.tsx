@@ -3,7 +3,8 @@ import type { Ground } from '../api/ground';
 import type { HollowAnswer, RunningWater, ShorePlan, WhitePlace } from '../api/types';
 import { Label } from '../scene/Label';
 import type { SheetView } from '../scene/view';
-import { pathOf, waterShapes } from './waterShapes';
+import { roundedPath } from './roundedPath';
+import { waterShapes } from './waterShapes';
 
 /** Hollows as full as they can be, each with its number and the level it runs over at. */
 export function HollowsDrawing({
@@ -19,7 +20,7 @@ export function HollowsDrawing({
     () =>
       hollows.map(({ hollow, wetRuns }) => ({
         hollow,
-        surface: pathOf(
+        surface: roundedPath(
           waterShapes(ground, {
             wetRuns,
             waterlineMm: hollow.spillMm,

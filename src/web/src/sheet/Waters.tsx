@@ -4,7 +4,8 @@ import type { WaterLevel } from '../api/types';
 import type { WaterPicture } from '../api/waterPicture';
 import { Label } from '../scene/Label';
 import { css, finishedAt, type Look } from '../scene/waterColour';
-import { pathOf, waterShapes } from './waterShapes';
+import { roundedPath } from './roundedPath';
+import { waterShapes } from './waterShapes';
 
 /** So many cells are drawn within a few milliseconds. */
 const ROUGH_CELLS = 6_000;
@@ -40,8 +41,8 @@ export const WaterDrawing = memo(function WaterDrawing({
   const paths = useMemo(() => {
     const shapes = waterShapes(ground, level, rough ? ROUGH_CELLS : Infinity);
     return {
-      surface: pathOf(shapes.surface),
-      deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: pathOf(rings) })),
+      surface: roundedPath(shapes.surface),
+      deeper: shapes.deeper.map(({ depthMm, rings }) => ({ depthMm, path: roundedPath(rings) })),
     };
   }, [ground, level, rough]);
   const painted = useMemo(() => (picture === undefined ? null : hrefOf(picture)), [picture]);

@@ -1,9 +1,10 @@
 import { contours } from 'd3-contour';
 import type { Ground } from '../api/ground';
 import type { WaterLevel } from '../api/types';
+import type { Line } from './roundedPath';
 
-/** A shape in board mm: rings of [x, y], holes among them (even–odd). */
-export type Rings = [number, number][][];
+/** A shape in board mm: rings, holes among them (even–odd). */
+export type Rings = Line[];
 
 /** What a water's drawing is made from. */
 export type StandingWater = Pick<WaterLevel, 'wetRuns' | 'waterlineMm' | 'maxDepthMm'>;
@@ -150,46 +151,4 @@ export function depthSpots(ground: Ground, plan: StandingWater, spacingMm: numbe
     if (kept.every((other) => Math.hypot(other.xMm - spot.xMm, other.yMm - spot.yMm) >= spacingMm)) kept.push(spot);
   }
   return kept;
-}
-
-/**
- * An SVG path of rings in mm, rounded through the middles of their sides: the corners lie where the lines between cells are
- * crossed and are no corners of the water.
- */
-export function pathOf(rings: Rings): string {
-  return rings.map(rounded).join('');
-}
-
-function rounded(ring: [number, number][]): string {
-  // A ring ends where it began.
-  const points = ring.slice(0, -1);
-  if (points.length < 3) return '';
-  const middle = (k: number) => {
-    const [x0, y0] = points[k % points.length] ?? [0, 0];
-    const [x1, y1] = points[(k + 1) % points.length] ?? [0, 0];
-    return `${((x0 + x1) / 2).toFixed(2)},${((y0 + y1) / 2).toFixed(2)}`;
-  };
-  const curve = points.map(([x, y], k) => `Q${x.toFixed(2)},${y.toFixed(2)} ${middle(k)}`);
-  return `M${middle(points.length - 1)}${curve.join('')}Z`;
-}
-
-/** Height lines of the dry ground every so many mm, as board-mm rings. */
-export function heightLines(ground: Ground, stepMm: number): { levelMm: number; rings: Rings }[] {
-  const generator = contours().size([ground.columns, ground.rows]).smooth(true);
-  const values = Array.from(ground.heightsMm);
-  let low = Infinity;
-  let high = -Infinity;
-  for (const value of values) {
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-  }
-  const lines = [];
-  for (let level = Math.ceil(low / stepMm) * stepMm; level < high; level += stepMm) {
-    const rings = generator
-      .contour(values, level)
-      .coordinates.flat()
-      .map((ring) => ring.map(([x = 0, y = 0]): [number, number] => [x * ground.cellMm, y * ground.cellMm]));
-    lines.push({ levelMm: level, rings });
-  }
-  return lines;
 }
