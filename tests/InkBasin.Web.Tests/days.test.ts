@@ -1,5 +1,5 @@
 import type { DayPlace } from '@web/api/types';
-import { cureAt, short } from '@web/tideline/DaysLane';
+import { cureAt, lanePxOf, short } from '@web/tideline/DaysLane';
 import { addTo, setIn } from '@web/desk/changes';
 import { hoursRead } from '@web/stages/days/BenchPart';
 import { clockOfDay, minutesOf, noted } from '@web/stages/days/notes';
@@ -105,5 +105,29 @@ describe('a channel of the days', () => {
 
   it('keeps the whole name of what belongs to no water', () => {
     expect(short({ step: { name: 'Sweep Creek', waterId: null } } as unknown as DayPlace, 'Creek')).toBe('Sweep Creek');
+  });
+
+  it('is as high as its names want that lie close in time, up to four rows', () => {
+    const time = livedTime(0, 24 * H, [{ fromMs: 18 * H, toMs: 22 * H }]);
+    const lane = (...hours: number[]) => ({
+      id: 'w',
+      name: 'Creek',
+      note: '',
+      places: hours.map((h) => {
+        const startAt = new Date(h * H).toISOString();
+        return {
+          startAt,
+          readyAt: startAt,
+          step: { name: 'Water test of Creek', waterId: 'w' },
+        } as unknown as DayPlace;
+      }),
+    });
+    const rows = (...hours: number[]) => lanePxOf(lane(...hours), time);
+    const row = rows(18, 18.2) - rows(18);
+    expect(row).toBeGreaterThan(20);
+    expect(rows(18, 22)).toBe(rows(18));
+    expect(rows(18, 18.2, 18.4)).toBe(rows(18) + 2 * row);
+    expect(rows(...Array.from({ length: 9 }, (_, k) => 18 + k / 10))).toBe(rows(18) + 3 * row);
+    expect(rows()).toBe(rows(18));
   });
 });

@@ -6,8 +6,12 @@ import { lasting, when } from '../slip/words';
 import { HERE, onWall, timeOfDay, type WallClock } from '../units/clock';
 import { rowsOf, type LivedTime } from './livedTime';
 
-/** Room under a lane's labels for what is drawn, px. */
+/** A row of names, px. */
 const ROW_PX = 30;
+/** Room a channel keeps beside its rows of names, px. */
+const BESIDE_PX = 20;
+/** A channel has no more rows of names: steps still closer in time lie over one another and are told apart by opening them. */
+const MOST_ROWS = 4;
 /** "18:30, 25 min", px. */
 const MOMENT_PX = 76;
 const HOUR_MS = 3_600_000;
@@ -45,12 +49,8 @@ export function DaysLane({
   onHold: (stepId: string, ms: number) => void;
 }) {
   const base = heightPx - 8;
-  const pegs = lane.places.filter((place) => Date.parse(place.readyAt) > time.fromMs);
-  const labels = pegs.map((place) => ({
-    left: time.x(Date.parse(place.startAt)),
-    width: 20 + Math.max(short(place, lane.name).length * 6.4, MOMENT_PX),
-  }));
-  const rows = rowsOf(labels, Math.max(1, Math.floor((heightPx - 20) / ROW_PX)));
+  const { pegs, labels } = pegsOf(lane, time);
+  const rows = rowsOf(labels, Math.max(1, Math.floor((heightPx - BESIDE_PX) / ROW_PX)));
   return (
     <>
       {pegs.map((place) => (
@@ -77,6 +77,20 @@ export function DaysLane({
       ))}
     </>
   );
+}
+
+function pegsOf(lane: Lane, time: LivedTime) {
+  const pegs = lane.places.filter((place) => Date.parse(place.readyAt) > time.fromMs);
+  const labels = pegs.map((place) => ({
+    left: time.x(Date.parse(place.startAt)),
+    width: 20 + Math.max(short(place, lane.name).length * 6.4, MOMENT_PX),
+  }));
+  return { pegs, labels };
+}
+
+/** How high a channel has to be for the names of its pegs not to run into each other, px. */
+export function lanePxOf(lane: Lane, time: LivedTime): number {
+  return BESIDE_PX + ROW_PX * (1 + Math.max(0, ...rowsOf(pegsOf(lane, time).labels, MOST_ROWS)));
 }
 
 /** What it waits for: a layer by the steps of its setting, as far as they are reckoned; anything else as a level stretch. */

@@ -3,7 +3,7 @@ import type { DaysPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { useSize } from '../scene/useSize';
 import { useNow } from '../slip/useNow';
-import { DaysLane, type Lane } from './DaysLane';
+import { DaysLane, lanePxOf, type Lane } from './DaysLane';
 import { DaysRoomLane, ROOM_PX } from './DaysRoomLane';
 import { HERE, inWords, midnight, onWall, timeOfDay, type WallClock } from '../units/clock';
 import { useUnits } from '../units/UnitsContext';
@@ -44,15 +44,17 @@ export function DaysLine({
   }, [days, now]);
   const head = 132;
   const roomPx = days.room === null ? 0 : ROOM_PX;
-  const lanePx = Math.max(LEAST_LANE_PX, (size.height - HEAD_PX - roomPx - 4) / Math.max(1, lanes.length));
+  const share = (size.height - HEAD_PX - roomPx - 4) / Math.max(1, lanes.length);
+  const lanesPx = lanes.map((lane) => Math.max(LEAST_LANE_PX, share, lanePxOf(lane, time)));
+  const topOf = (k: number) => HEAD_PX + lanesPx.slice(0, k).reduce((sum, px) => sum + px, 0);
   const width = Math.max(time.widthPx, size.width - head);
-  const height = HEAD_PX + lanePx * lanes.length + roomPx;
+  const height = topOf(lanes.length) + roomPx;
   const next = new Set(days.next?.stepIds ?? []);
   return (
     <div className="days-line" ref={box}>
       <div className="days-heads" style={{ width: head, paddingTop: HEAD_PX }}>
-        {lanes.map((lane) => (
-          <div key={lane.id} style={{ height: lanePx }}>
+        {lanes.map((lane, k) => (
+          <div key={lane.id} style={{ height: lanesPx[k] }}>
             <strong>{lane.name}</strong>
             <span>{lane.note}</span>
           </div>
@@ -72,13 +74,13 @@ export function DaysLine({
         <svg width={width} height={height} role="group" aria-label="The days ahead, an evening wide and a night narrow">
           <Stretches days={days} time={time} height={height} now={now} zone={zone} />
           {lanes.map((lane, k) => (
-            <g key={lane.id} transform={`translate(0 ${HEAD_PX + k * lanePx})`} data-lane={lane.id}>
+            <g key={lane.id} transform={`translate(0 ${topOf(k)})`} data-lane={lane.id}>
               <path className="days-rule" d={`M0 0.5H${width}`} />
               <DaysLane
                 lane={lane}
                 water={plan.waters.find((one) => one.id === lane.id) ?? null}
                 time={time}
-                heightPx={lanePx}
+                heightPx={lanesPx[k] ?? LEAST_LANE_PX}
                 next={next}
                 chosen={chosen}
                 now={now}
@@ -88,7 +90,7 @@ export function DaysLine({
             </g>
           ))}
           {days.room !== null && (
-            <g transform={`translate(0 ${HEAD_PX + lanes.length * lanePx})`} data-lane="room">
+            <g transform={`translate(0 ${topOf(lanes.length)})`} data-lane="room">
               <path className="days-rule" d={`M0 0.5H${width}`} />
               <DaysRoomLane room={days.room} time={time} nowMs={now.getTime()} />
             </g>
