@@ -7,14 +7,23 @@ using OpenQA.Selenium.Support.UI;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The bench as a maker meets it: what can be read from it and what hands can do on it.</summary>
-internal sealed class BenchPage(BrowserFixture fixture)
+internal sealed class BenchPage
 {
-    private readonly ChromeDriver _driver = fixture.Driver;
+    private readonly BrowserFixture _fixture;
+    private readonly ChromeDriver _driver;
+
+    public BenchPage(BrowserFixture fixture)
+    {
+        (_fixture, _driver) = (fixture, fixture.Driver);
+
+        // No test begins in the window the one before it had.
+        SetViewport(1280, 800);
+    }
 
     public BenchPage Open(string id, string stage, int width = 1280, int height = 800)
     {
         SetViewport(width, height);
-        _driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/{stage}"));
+        _driver.Navigate().GoToUrl(new Uri(_fixture.Address, $"/builds/{id}/{stage}"));
         Until(() => _driver.FindElements(By.CssSelector(".sheet-drawing .board-edge")).Count > 0, "the Sheet is drawn");
         return this;
     }
@@ -142,7 +151,7 @@ internal sealed class BenchPage(BrowserFixture fixture)
     {
         try
         {
-            return new WebDriverWait(_driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(40), Message = what }
+            return new WebDriverWait(_driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(100), Message = what }
                 .Until(_ =>
                 {
                     try

@@ -25,21 +25,7 @@ public class TintTests(BrowserFixture fixture)
         _page.Button("Enter a tint").Click();
         _page.Type("Name", "Pond weed");
         _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
-        _page.Script(
-            """
-            const canvas = Object.assign(document.createElement('canvas'), { width: 240, height: 80 });
-            const paint = canvas.getContext('2d');
-            arguments[0].forEach((row, y) => row.forEach((hex, x) => { paint.fillStyle = hex; paint.fillRect(x * 40, y * 40, 40, 40); }));
-            canvas.toBlob((blob) => {
-              const input = document.querySelector("input[type=file][accept*='image']");
-              const files = new DataTransfer();
-              files.items.add(new File([blob], 'wedge.png', { type: 'image/png' }));
-              input.files = files.files;
-              input.dispatchEvent(new Event('change', { bubbles: true }));
-            });
-            """,
-            (object)Photo.Select(row => row.Cast<object>().ToArray()).Cast<object>().ToArray());
-        _page.Until(() => _page.First("canvas.photo-colour") is { Size.Width: > 0 } canvas && _page.Script("return arguments[0].width", canvas) is 240L ? canvas : null, "the photo");
+        ShowPhoto();
 
         // Click after click the next field is filled: down over white, then down over black.
         foreach (var (row, colours) in Photo.Index())
@@ -100,6 +86,55 @@ public class TintTests(BrowserFixture fixture)
         _page.Find("button[aria-label='Take it off: Unknown bottle']").Click();
         _page.Until(() => Card() is null, "it is off again");
         Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public void On_a_phone_the_photo_lies_still_while_it_is_read_and_the_page_is_no_wider_than_the_phone()
+    {
+        _page.SetViewport(390, 844);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores/tints"));
+        _page.Until(() => _page.All(".tint-card").Count >= 12, "the tints");
+        _page.Button("Enter a tint").Click();
+        _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
+        ShowPhoto();
+        double Top() => Convert.ToDouble(_page.Script("return document.querySelector('canvas.photo-colour').getBoundingClientRect().top + scrollY"), System.Globalization.CultureInfo.InvariantCulture);
+        var from = Top();
+        for (var row = 0; row < Photo.Length; row++)
+        {
+            for (var column = 0; column < 5; column++)
+            {
+                Click(column, row);
+                _page.Until(() => _page.All(".read-colour input").Count(input => input.GetAttribute("value") is { Length: 7 }) == (row * 5) + column + 1 ? "read" : null, $"reading {(row * 5) + column + 1}");
+
+                // What the fit says comes a while after the click; it must not push the photo from under the finger.
+                var steps = row == 0 ? column : 4 + column;
+                _page.Until(() => _page.All(".fitted").Count == steps ? "fit" : null, $"the fit of {steps} readings");
+                Assert.Equal(from, Top(), 0.5);
+            }
+        }
+
+        _page.Until(() => _page.All(".fitted") is { Count: 8 } all ? all : null, "the fit of every reading");
+        Assert.Equal(from, Top(), 0.5);
+        Assert.Equal(0L, _page.Script("return document.documentElement.scrollWidth - document.documentElement.clientWidth"));
+    }
+
+    private void ShowPhoto()
+    {
+        _page.Script(
+            """
+            const canvas = Object.assign(document.createElement('canvas'), { width: 240, height: 80 });
+            const paint = canvas.getContext('2d');
+            arguments[0].forEach((row, y) => row.forEach((hex, x) => { paint.fillStyle = hex; paint.fillRect(x * 40, y * 40, 40, 40); }));
+            canvas.toBlob((blob) => {
+              const input = document.querySelector("input[type=file][accept*='image']");
+              const files = new DataTransfer();
+              files.items.add(new File([blob], 'wedge.png', { type: 'image/png' }));
+              input.files = files.files;
+              input.dispatchEvent(new Event('change', { bubbles: true }));
+            });
+            """,
+            (object)Photo.Select(row => row.Cast<object>().ToArray()).Cast<object>().ToArray());
+        _page.Until(() => _page.First("canvas.photo-colour") is { Size.Width: > 0 } canvas && _page.Script("return arguments[0].width", canvas) is 240L ? canvas : null, "the photo");
     }
 
     private void Click(int column, int row)

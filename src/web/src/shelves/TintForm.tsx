@@ -59,7 +59,7 @@ export function TintForm({
   };
   return (
     <section className="tint-form" aria-label="A tint of your own">
-      <div>
+      <div className="tint-fields">
         <h2>{label.name.trim() === '' ? 'A tint of your own' : label.name}</h2>
         <TextField label="Name" value={label.name} onChange={(name) => set({ name })} />
         <ChoiceField
@@ -115,48 +115,12 @@ export function TintForm({
             <p className="quiet">A stand-in: what is planned with it says that nobody has measured it.</p>
           </>
         ) : (
-          <>
-            <OptionalField
-              label="Tint in 100 ml of the wedge’s resin"
-              suffix="ml"
-              value={table.mlPer100Ml}
-              onChange={(mlPer100Ml) => setTable({ ...table, mlPer100Ml })}
-            />
-            <WedgeReadings table={table} found={found} armed={armed} onArm={setArmed} onChange={setTable} />
-          </>
-        )}
-        {look.error !== null && said && (
-          <p className="field-wrong" role="alert">
-            {look.error.message}
-          </p>
-        )}
-        {fit !== null && (
-          <p className="fit" data-testid="fit">
-            Half of the readings lie within a difference of <b>{fit.toFixed(1)}</b> of the fit.{' '}
-            {fit < 1
-              ? 'Nobody sees that.'
-              : fit <= 3
-                ? 'Good enough to pour by.'
-                : 'Read it again before pouring by it.'}
-          </p>
-        )}
-        {found?.doubts.map((doubt) => (
-          <p key={doubt.kind} className="notice-tight">
-            {doubt.sentence}
-          </p>
-        ))}
-        <div className="tool-row">
-          <Button disabled={label.name.trim() === '' || found === undefined} onClick={() => onKeep(whole)}>
-            Keep the tint
-          </Button>
-          <Button variant="outline-primary" onClick={onLeave}>
-            Leave it
-          </Button>
-        </div>
-        {refusal !== null && (
-          <p className="message message-stop" role="alert">
-            {refusal}
-          </p>
+          <OptionalField
+            label="Tint in 100 ml of the wedge’s resin"
+            suffix="ml"
+            value={table.mlPer100Ml}
+            onChange={(mlPer100Ml) => setTable({ ...table, mlPer100Ml })}
+          />
         )}
       </div>
       {!likes && (
@@ -210,6 +174,43 @@ export function TintForm({
           )}
         </div>
       )}
+      {/* Under the photo where there is room for one column only: what comes and goes here must not move it. */}
+      <div className="tint-read">
+        {!likes && <WedgeReadings table={table} found={found} armed={armed} onArm={setArmed} onChange={setTable} />}
+        {look.error !== null && said && (
+          <p className="field-wrong" role="alert">
+            {look.error.message}
+          </p>
+        )}
+        {fit !== null && (
+          <p className="fit" data-testid="fit">
+            Half of the readings lie within a difference of <b>{fit.toFixed(1)}</b> of the fit.{' '}
+            {fit < 1
+              ? 'Nobody sees that.'
+              : fit <= 3
+                ? 'Good enough to pour by.'
+                : 'Read it again before pouring by it.'}
+          </p>
+        )}
+        {found?.doubts.map((doubt) => (
+          <p key={doubt.kind} className="notice-tight">
+            {doubt.sentence}
+          </p>
+        ))}
+        <div className="tool-row">
+          <Button disabled={label.name.trim() === '' || found === undefined} onClick={() => onKeep(whole)}>
+            Keep the tint
+          </Button>
+          <Button variant="outline-primary" onClick={onLeave}>
+            Leave it
+          </Button>
+        </div>
+        {refusal !== null && (
+          <p className="message message-stop" role="alert">
+            {refusal}
+          </p>
+        )}
+      </div>
     </section>
   );
 }
