@@ -10,16 +10,28 @@ need_tools() {
   command -v npm >/dev/null || { echo "Ink Basin needs Node.js 20 or later with npm." >&2; exit 1; }
 }
 
+server_dll() { find "$root/src/InkBasin.Server/bin/Release" -name InkBasin.Server.dll -not -path '*/ref/*' 2>/dev/null | head -n 1; }
+
+# Asking dotnet whether anything is stale takes longer than the start itself: a stamp tells when it was last asked.
 build_server() {
-  local log
+  local log stamp="$root/src/InkBasin.Server/obj/.built"
+  server_dll="$(server_dll)"
+  if [ -n "$server_dll" ] && [ -f "$stamp" ]; then
+    local newer
+    newer="$(find "$root"/src/InkBasin.* "$root/demo" "$root"/Directory.* "$root/global.json" \( -name bin -o -name obj \) -prune -o -newer "$stamp" -print -quit)"
+    [ -n "$newer" ] || return 0
+  fi
   log="$(mktemp)"
-  if ! dotnet build -c Release "$root/src/InkBasin.Server" -v quiet >"$log" 2>&1; then
-    cat "$log" >&2
-    rm -f "$log"
+  touch "$log"
+  if ! dotnet build -c Release "$root/src/InkBasin.Server" -v quiet >"$log.out" 2>&1; then
+    cat "$log.out" >&2
+    rm -f "$log" "$log.out"
     exit 1
   fi
-  rm -f "$log"
-  server_dll="$(find "$root/src/InkBasin.Server/bin/Release" -name InkBasin.Server.dll -not -path '*/ref/*' | head -n 1)"
+  rm -f "$log.out"
+  # As old as the build's beginning: what was changed meanwhile is newer.
+  mv "$log" "$stamp"
+  server_dll="$(server_dll)"
 }
 
 install_web() {
