@@ -54,6 +54,20 @@ public class SightTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    [Fact]
+    public async Task On_a_phone_the_reliefs_tools_lie_in_one_row_under_it_and_the_last_of_them_is_within_reach()
+    {
+        _page.Open(await fixture.Named("Sallow Quay"), "water", 360, 780);
+        _page.Script("document.querySelector('.relief-switch').scrollIntoView({ block: 'center' })");
+        _page.Button("Relief").Click();
+        var view = _page.Until(() => _page.First(".relief-view:has(canvas[data-drawn])"), "the relief");
+        Assert.InRange(_page.Find(".relief-tools").Size.Height, 24, view.Size.Height / 6);
+        _page.Script("document.querySelector('.relief-tools > :last-child').scrollIntoView({ inline: 'nearest', block: 'center' })");
+        var sheets = _page.Button("foam sheets");
+        sheets.Click();
+        Assert.Equal("true", sheets.GetAttribute("aria-pressed"));
+    }
+
     // The water of the Relief is drawn live while its waterline is dragged, and its ground is not made anew for it.
     [Fact]
     public async Task The_relief_follows_a_dragged_waterline()
