@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { ProductKind, ProductSheet, SheetDraft } from '../api/types';
 import { ChoiceField, OptionalField, TextField } from '../slip/fields';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, type Units } from '../units/units';
+import { KeepOrLeave } from './KeepOrLeave';
 import { useRested } from './useRested';
 import { asked, asKind, further, isOnePart, KIND_WORDS, type LabelNumber } from './label';
 
@@ -85,19 +85,13 @@ export function SheetForm({
       <p className="quiet">
         Grey figures are usual for the kind and assumed: the plan says so. Leave a field empty rather than guess.
       </p>
-      <div className="tool-row">
-        <Button disabled={!named || look.error !== null} onClick={() => onKeep(label)}>
-          Keep the sheet
-        </Button>
-        <Button variant="outline-primary" onClick={onLeave}>
-          Leave it
-        </Button>
-      </div>
-      {refusal !== null && (
-        <p className="message message-stop" role="alert">
-          {refusal}
-        </p>
-      )}
+      <KeepOrLeave
+        keep="Keep the sheet"
+        ready={named && look.error === null}
+        refusal={refusal}
+        onKeep={() => onKeep(label)}
+        onLeave={onLeave}
+      />
     </section>
   );
 }

@@ -5,6 +5,7 @@ import { answer, api } from '../api/client';
 import type { Tint, TintKind, TintLabel } from '../api/types';
 import { ChoiceField, ColourField, OptionalField, TextField } from '../slip/fields';
 import { PhotoColour } from '../stages/ink/PhotoColour';
+import { KeepOrLeave } from './KeepOrLeave';
 import { useRested } from './useRested';
 import { EMPTY_WEDGE, GREY_CARD, nextCell, TINT_KINDS, toTable, toWedge, withColour, type Cell } from './wedge';
 import { WedgeReadings } from './WedgeReadings';
@@ -197,19 +198,13 @@ export function TintForm({
             {doubt.sentence}
           </p>
         ))}
-        <div className="tool-row">
-          <Button disabled={label.name.trim() === '' || found === undefined} onClick={() => onKeep(whole)}>
-            Keep the tint
-          </Button>
-          <Button variant="outline-primary" onClick={onLeave}>
-            Leave it
-          </Button>
-        </div>
-        {refusal !== null && (
-          <p className="message message-stop" role="alert">
-            {refusal}
-          </p>
-        )}
+        <KeepOrLeave
+          keep="Keep the tint"
+          ready={label.name.trim() !== '' && found !== undefined}
+          refusal={refusal}
+          onKeep={() => onKeep(whole)}
+          onLeave={onLeave}
+        />
       </div>
     </section>
   );

@@ -1,0 +1,35 @@
+import Button from 'react-bootstrap/Button';
+
+/** The end of a form of a shelf: kept or left, and why it was refused. */
+export function KeepOrLeave({
+  keep,
+  ready,
+  refusal,
+  onKeep,
+  onLeave,
+}: {
+  /** What keeping it is called. */
+  keep: string;
+  ready: boolean;
+  refusal: string | null;
+  onKeep: () => void;
+  onLeave: () => void;
+}) {
+  return (
+    <>
+      <div className="tool-row">
+        <Button disabled={!ready} onClick={onKeep}>
+          {keep}
+        </Button>
+        <Button variant="outline-primary" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+      {refusal !== null && (
+        <p className="message message-stop" role="alert">
+          {refusal}
+        </p>
+      )}
+    </>
+  );
+}
