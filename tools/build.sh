@@ -10,7 +10,7 @@ need_tools() {
   command -v npm >/dev/null || { echo "Ink Basin needs Node.js 20 or later with npm." >&2; exit 1; }
 }
 
-server_dll() { find "$root/src/InkBasin.Server/bin/Release" -name InkBasin.Server.dll -not -path '*/ref/*' 2>/dev/null | head -n 1; }
+server_dll() { find "$root/src/InkBasin.Server/bin/Release" -name InkBasin.Server.dll -not -path '*/ref/*' 2>/dev/null | head -n 1 || true; }
 
 # Asking dotnet whether anything is stale takes longer than the start itself: a stamp tells when it was last asked.
 build_server() {
