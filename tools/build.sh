@@ -21,8 +21,10 @@ build_server() {
     newer="$(find "$root"/src/InkBasin.* "$root/demo" "$root"/Directory.* "$root/global.json" \( -name bin -o -name obj \) -prune -o -newer "$stamp" -print -quit)"
     [ -n "$newer" ] || return 0
   fi
+  # The build's own folders first: made by it, they would make their projects look newer than the stamp.
+  local project
+  for project in "$root"/src/InkBasin.*; do mkdir -p "$project/bin" "$project/obj"; done
   log="$(mktemp)"
-  touch "$log"
   if ! dotnet build -c Release "$root/src/InkBasin.Server" -v quiet >"$log.out" 2>&1; then
     cat "$log.out" >&2
     rm -f "$log" "$log.out"
