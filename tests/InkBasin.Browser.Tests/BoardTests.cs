@@ -110,8 +110,7 @@ public class BoardTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Photo board");
         _page.BoardWidthMm = 300;
-        var folder = Directory.CreateTempSubdirectory("ink-basin-files-").FullName;
-        var file = Path.Combine(folder, "sketch.png");
+        var file = fixture.ScratchFile("sketch.png");
         _page.Open(id, "board");
 
         // Any picture will do: the screen itself.
@@ -132,7 +131,6 @@ public class BoardTests(BrowserFixture fixture)
         Until(async () => (await fixture.Read(id))["build"]!["photo"]!["centre"]!["xMm"]!.GetValue<double>() > 155, "it moved");
         _page.Button("Take it away").Click();
         _page.Until(() => _page.All("image.underlay").Count == 0, "it taken away");
-        Directory.Delete(folder, recursive: true);
     }
 
     [Fact]

@@ -11,6 +11,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
 {
     private readonly string _data = Directory.CreateTempSubdirectory("ink-basin-browser-").FullName;
     private readonly string _profile = Directory.CreateTempSubdirectory("ink-basin-profile-").FullName;
+    private readonly string _scratch = Directory.CreateTempSubdirectory("ink-basin-files-").FullName;
 
     public BrowserFixture()
     {
@@ -28,6 +29,9 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
     public HttpClient Http { get; }
 
     public ChromeDriver Driver { get; }
+
+    /// <summary>Path for a file of a test's own; it is gone with the fixture, however the test ends.</summary>
+    public string ScratchFile(string name) => Path.Combine(Directory.CreateDirectory(Path.Combine(_scratch, Guid.NewGuid().ToString("N"))).FullName, name);
 
     /// <summary>Id of a build by its name.</summary>
     public async Task<string> Named(string name) =>
@@ -101,8 +105,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         base.Dispose(disposing);
         if (!disposing) return;
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(_data, recursive: true);
-        Directory.Delete(_profile, recursive: true);
+        foreach (var folder in new[] { _data, _profile, _scratch }) Directory.Delete(folder, recursive: true);
     }
 
     /// <summary>A headless browser with a profile of its own.</summary>

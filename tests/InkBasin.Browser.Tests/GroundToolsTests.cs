@@ -135,9 +135,9 @@ public class GroundToolsTests(BrowserFixture fixture)
         var id = _page.Until(() => fixture.Driver.Url.Split('/') is [.., "builds", var made, _] ? made : null, "the build begun");
         _page.BoardWidthMm = 400;
         fixture.Driver.FindElement(By.PartialLinkText("Board")).Click();
-        var folder = Directory.CreateTempSubdirectory("ink-basin-files-").FullName;
-        fixture.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, "from-above.png"));
-        _page.Until(() => _page.First("input[type=file][accept*='image']"), "the photo asked for").SendKeys(Path.Combine(folder, "from-above.png"));
+        var photo = fixture.ScratchFile("from-above.png");
+        fixture.Driver.GetScreenshot().SaveAsFile(photo);
+        _page.Until(() => _page.First("input[type=file][accept*='image']"), "the photo asked for").SendKeys(photo);
         _page.Until(() => _page.First("image.underlay"), "the photo to trace under the Sheet");
 
         fixture.Driver.FindElement(By.PartialLinkText("Ground")).Click();
@@ -215,10 +215,9 @@ public class GroundToolsTests(BrowserFixture fixture)
     public async Task Ground_is_brought_in_from_a_file_laid_down_moved_and_a_lying_file_is_refused()
     {
         var id = await OpenGround("Import board");
-        var folder = Directory.CreateTempSubdirectory("ink-basin-files-").FullName;
         var text = new StringBuilder("ncols 60\nnrows 40\nxllcorner 0\nyllcorner 0\ncellsize 2\n");
         for (var row = 0; row < 40; row++) text.AppendJoin(' ', Enumerable.Range(0, 60).Select(c => (30 + (c / 4.0)).ToString(CultureInfo.InvariantCulture))).Append('\n');
-        var (good, lying) = (Path.Combine(folder, "hill.asc"), Path.Combine(folder, "lying.asc"));
+        var (good, lying) = (fixture.ScratchFile("hill.asc"), fixture.ScratchFile("lying.asc"));
         File.WriteAllText(good, text.ToString());
         File.WriteAllText(lying, "ncols 60\nnrows 40\ncellsize 2\n1 2 3");
 
@@ -240,7 +239,6 @@ public class GroundToolsTests(BrowserFixture fixture)
         Assert.Equal(25, await fixture.HeightAt(id, 40, 100));
         _page.Drag(_page.Until(() => _page.First("g[aria-label^='All of Existing ground']"), "its handle"), -60, 0);
         Until(async () => await fixture.HeightAt(id, 85, 101) > 29, "the hill moved");
-        Directory.Delete(folder, recursive: true);
     }
 
     [Fact]

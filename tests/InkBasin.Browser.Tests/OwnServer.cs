@@ -24,8 +24,17 @@ internal sealed class OwnServer : IDisposable
     public static async Task<OwnServer> Start(bool lan = false)
     {
         var server = new OwnServer(lan);
-        await server.Start();
-        return server;
+        try
+        {
+            await server.Start();
+            return server;
+        }
+        catch
+        {
+            // Nobody has it yet who could end it.
+            server.Dispose();
+            throw;
+        }
     }
 
     public Uri At(string path, string host = "127.0.0.1") => new($"http://{host}:{_port}{path}");
@@ -52,7 +61,9 @@ internal sealed class OwnServer : IDisposable
         _process.ErrorDataReceived += (_, _) => { };
         _process.BeginOutputReadLine();
         _process.BeginErrorReadLine();
-        await up.Task.WaitAsync(TimeSpan.FromSeconds(120));
+
+        // A start compiles for seconds where the machine is its own, and for minutes where others have nearly all of it.
+        await up.Task.WaitAsync(TimeSpan.FromMinutes(5));
         Http.Dispose();
         Http = new HttpClient { BaseAddress = At("/") };
     }

@@ -125,7 +125,7 @@ public class StoresTests(BrowserFixture fixture)
     public void A_list_is_looked_at_before_it_is_taken()
     {
         Open();
-        var file = Path.Combine(Directory.CreateTempSubdirectory("ink-basin-list-").FullName, "list.csv");
+        var file = fixture.ScratchFile("list.csv");
         File.WriteAllText(file, "what,left,name,full\nglue,300,Bone glue,500\n");
         IWebElement Input() => _page.Until(() => _page.First("input[type=file]"), "the way in");
         Input().SendKeys(file);
