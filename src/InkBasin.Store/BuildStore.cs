@@ -120,7 +120,7 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         await context.SaveChangesAsync(cancel);
 
         // Read back from its document its steps would be other objects than those whose ground is already compiled.
-        read.Keep(row.Id, row.Version, build);
+        read.Keep(row.Id, row.Version, build, row.Document.Length);
         return View(row, build, null, null);
     }
 
@@ -241,7 +241,7 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
             }
 
             if (drawn) await shelf.LoadAsync(cancel);
-            read.Keep(id, row.Version, after);
+            read.Keep(id, row.Version, after, row.Document.Length);
 
             // One request may make several edits, each on rows read anew.
             context.ChangeTracker.Clear();
