@@ -31,16 +31,18 @@ internal static class AfterCareEndpoints
         return TypedResults.Ok<IReadOnlyList<LateCheck>>([.. AfterCare.Of(await answers.OfAsync(build, cancel)).Where(check => check.At >= now || check.Until > now).Select(check => check with { At = Clock.On(check.At, zone) })]);
     }
 
-    private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, BuildMemory<IReadOnlyList<LateCheck>> memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
     {
         var now = time.GetUtcNow();
         var due = new List<BuildCheck>();
-        foreach (var one in (await store.ListAsync(false, cancel)).Where(one => one.Build is { Begun.Count: > 0 }))
+        var shelved = await store.ListAsync(false, cancel);
+        memory.Keep(shelved);
+        foreach (var one in shelved.Where(one => one.Build is { Begun.Count: > 0 }))
         {
             var build = one.Build!;
             var zone = Clock.Zone(build.TimeZone);
             if (build.Begun.Max(pour => pour.At) < now.AddDays(-MostDays)) continue;
-            due.AddRange(AfterCare.Of(await answers.OfAsync(build, cancel))
+            due.AddRange((await memory.OfAsync(one, shelf, async build => AfterCare.Of(await answers.OfAsync(build, cancel))))
                 .Where(check => check.At >= now.AddHours(-BackH) && check.At <= now.AddHours(AheadH) && (check.Until is not { } until || until > now))
                 .Select(check => new BuildCheck(one.Id, one.Name, check with { At = Clock.On(check.At, zone) })));
         }

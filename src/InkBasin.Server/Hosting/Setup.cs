@@ -103,7 +103,6 @@ internal static class Setup
         builder.Services.AddScoped<BuildStore>();
         builder.Services.AddScoped<AttachmentStore>();
         builder.Services.AddSingleton<ReadShelf>();
-        builder.Services.AddSingleton<Stores.NeedsMemory>();
         builder.Services.AddScoped<ShelfStore>();
         builder.Services.AddScoped<GoodDraws>();
         builder.Services.AddScoped<BottleDraws>();
@@ -116,6 +115,7 @@ internal static class Setup
         builder.Services.AddSingleton<GroundCache>();
         builder.Services.AddScoped<Grounds>();
         builder.Services.AddSingleton<PlanMemory>();
+        builder.Services.AddSingleton(typeof(BuildMemory<>));
         builder.Services.AddScoped<Answers>();
         builder.Services.AddScoped<IPlansWork, PlansWork>();
         builder.Services.AddSingleton<ShownDays>();

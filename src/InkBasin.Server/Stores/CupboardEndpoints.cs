@@ -1,5 +1,6 @@
 using System.Text;
 using InkBasin.Core;
+using InkBasin.Core.Builds;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Stock;
 using InkBasin.Formats;
@@ -35,11 +36,11 @@ internal static class CupboardEndpoints
         stores.MapDelete("/packs/{packId}", RemovePack);
     }
 
-    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, NeedsMemory memory, Core.Plan.Stores shelf, WorkDraws works, TimeProvider time, CancellationToken cancel, bool standing = false)
+    private static async Task<Ok<CupboardView>> Look(BuildStore builds, Grounds grounds, Answers answers, BuildMemory<Needs> memory, Core.Plan.Stores shelf, WorkDraws works, TimeProvider time, CancellationToken cancel, bool standing = false)
     {
         var (needs, costs, unplanned) = (new List<Needs>(), new List<BuildCost>(), new List<string>());
         var shelved = await builds.ListAsync(false, cancel);
-        memory.Keep(shelved.Select(one => one.Id).ToHashSet());
+        memory.Keep(shelved);
 
         // What stands there is known at once; what the builds take of it takes as long as they are many.
         foreach (var one in standing ? [] : shelved)
@@ -52,7 +53,7 @@ internal static class CupboardEndpoints
 
             try
             {
-                needs.Add(await memory.OfAsync(one, answers, grounds, shelf, time.GetUtcNow(), cancel));
+                needs.Add(await memory.OfAsync(one, shelf, build => NeedsOf(build, answers, grounds, time.GetUtcNow(), cancel)));
                 costs.Add(BuildCost.Of(one.Name, needs[^1], shelf.AtHand));
             }
             catch (RefusedException refused)
@@ -68,6 +69,15 @@ internal static class CupboardEndpoints
             shelf.Packs,
             unplanned,
             await works.TakenAsync(cancel)));
+    }
+
+    private static async Task<Needs> NeedsOf(Build build, Answers answers, Grounds grounds, DateTimeOffset now, CancellationToken cancel)
+    {
+        var of = await answers.OfAsync(build, cancel);
+        var compile = await grounds.CompilerAsync(build, cancel);
+
+        // A ground that cannot be cut as it is takes what the rest of it takes.
+        return Needs.Of(of).With(BuildWork.Of(of, Answer.Of(() => of.Making(compile)).Is, now));
     }
 
     private static async Task<IReadOnlyList<StockLine>> ReadListAsync(HttpRequest request, AtHand atHand, CancellationToken cancel) => StockTable.Read(await Bodies.ReadAsync(request, cancel), atHand, () => Guid.CreateVersion7().ToString());

@@ -9,6 +9,9 @@ const KEY = 'ink-basin.seen-checks';
 const EACH_MS = 60_000;
 const MOST_KEPT = 400;
 
+/** Two places on a page that ask as it opens ask once. */
+const FRESH_MS = 5_000;
+
 const useSeen = create<{ seen: string[]; see: (key: string) => void }>((set) => ({
   seen: (localStorage.getItem(KEY) ?? '').split(' ').filter((key) => key !== ''),
   see: (key) =>
@@ -25,6 +28,7 @@ export function useDue(): { due: BuildCheck[] | undefined; tell: (one: BuildChec
     queryKey: ['after-care'],
     queryFn: () => answer(api.GET('/api/after-care')),
     refetchInterval: EACH_MS,
+    staleTime: FRESH_MS,
   });
   const { seen, see } = useSeen();
   const due = useMemo(
