@@ -26,12 +26,15 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
         IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
             ? [new(false, true), new(true, true), new(true, false)]
             : [new(false, false), new(true, false)];
-        string? last = null;
+        var (last, proved) = ((string?)null, true);
         foreach (var way in ways)
         {
-            var (plan, scuffs, why) = Seek(steps, way);
-            last = why;
+            var (plan, scuffs, why, told) = Seek(steps, way);
+            (last, proved) = (why, proved && told);
             if (plan is null) continue;
+
+            // What gave way may not have had to: a longer search would tell.
+            if (!proved) plan = plan with { Optimal = false };
             if (mixes) (steps, plan) = Mixed(steps, plan, scuffs, way);
             return (steps, plan.Optimal && !search.Enough.IsCancellationRequested ? Timetable.Tidied(Asked(steps, way, scuffs), hours, plan, cancel) : plan, scuffs, null);
         }
@@ -105,25 +108,26 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     private static DayStep Missing(DayStep step, int link) => step with { After = [.. step.Links.Select((one, k) => k == link ? one with { GreatestMin = null } : one)] };
 
     // Of a clash the first window that scuffing may miss is given up, until it fits: no more are missed than have to be.
-    private (Timetable? Plan, Scuffs Scuffs, string? Why) Seek(IReadOnlyList<BuildStep> steps, Ways way)
+    // Told is false where the search was too short to tell that all of that had to give way.
+    private (Timetable? Plan, Scuffs Scuffs, string? Why, bool Told) Seek(IReadOnlyList<BuildStep> steps, Ways way)
     {
         var (asked, scuffs) = (StepsOf(steps, way), new Scuffs());
         try
         {
             while (true)
             {
-                var (plan, clash) = Timetable.Seek(asked, hours, search, cancel);
-                if (plan is not null) return (plan, scuffs, null);
+                if (Timetable.Seek(asked, hours, search, cancel) is not var (plan, clash)) return (null, scuffs, Timetable.GivenUp().Message, false);
+                if (plan is not null) return (plan, scuffs, null, true);
                 var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.ContainsKey(one), (Step: -1, Link: -1));
                 var why = TimetableClash.Refusal(asked, hours, clash).Message;
-                if (!way.Walks || window.Step < 0) return (null, scuffs, why);
+                if (!way.Walks || window.Step < 0) return (null, scuffs, why, true);
                 scuffs[window] = why;
                 asked[window.Step] = Missing(asked[window.Step], window.Link);
             }
         }
         catch (RefusedException none) when (none.Kind == RefusalKind.Impossible)
         {
-            return (null, scuffs, none.Message);
+            return (null, scuffs, none.Message, true);
         }
     }
 
@@ -147,8 +151,10 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
 
     private DaysOffer Offer(string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => OfferIn(hours with { Week = other.Week, SittingMin = other.SittingMin }, what, steps, other);
 
-    private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) =>
-        new DaysSearch(tried, other, search, cancel).Seek(steps, new Ways(Walks: true, Keeps: false)).Plan is { } freed
-            ? new DaysOffer($"{what}: then it is finished {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin))
-            : new DaysOffer($"{what}: that does not free it.", null);
+    private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => new DaysSearch(tried, other, search, cancel).Seek(steps, new Ways(Walks: true, Keeps: false)) switch
+    {
+        { Plan: { } freed } => new DaysOffer($"{what}: then it is finished {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin)),
+        { Told: true } => new DaysOffer($"{what}: that does not free it.", null),
+        _ => new DaysOffer($"{what}: whether that frees it was not found in the time there is.", null),
+    };
 }

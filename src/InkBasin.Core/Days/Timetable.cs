@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Google.OrTools.Sat;
 
 namespace InkBasin.Core.Days;
@@ -6,6 +7,12 @@ namespace InkBasin.Core.Days;
 /// <param name="Limit">At most so long; the best found by then is taken.</param>
 public sealed record TimetableSearch(TimeSpan Limit)
 {
+    /// <summary>
+    /// At most so much work for each of what is sought, in the solver's own measure (about a fifth of a second makes 0.04): bounded by it and not by the clock the same steps lie the same, however busy the machine;
+    /// null where only the clock counts.
+    /// </summary>
+    public double? Work { get; init; }
+
     /// <summary>Told of each better plan as it is found.</summary>
     public Action<Timetable>? Found { get; init; }
 
@@ -29,7 +36,8 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     // Nor is a trial that may come to nothing.
     private const double TrialWork = 0.05;
 
-    private static readonly TimeSpan TrialLimit = TimeSpan.FromSeconds(1);
+    /// <summary>What is bounded by its work takes so long only where the machine stands still.</summary>
+    internal static readonly TimeSpan Standstill = TimeSpan.FromMinutes(1);
 
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>
@@ -42,13 +50,18 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     /// <exception cref="OperationCanceledException">It was called off.</exception>
     public static Timetable Of(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel = default)
     {
-        var (plan, clash) = Seek(steps, hours, search, cancel);
+        var (plan, clash) = Seek(steps, hours, search, cancel) ?? throw GivenUp();
         if (plan is { Optimal: true } && !search.Enough.IsCancellationRequested) plan = Tidied(steps, hours, plan, cancel);
         return plan ?? throw TimetableClash.Refusal(steps, hours, clash);
     }
 
-    /// <summary>The same before it is tidied; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much.</summary>
-    internal static (Timetable? Plan, IReadOnlyList<(int Step, int Link)> Clash) Seek(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel)
+    /// <summary>What is said where the search was too short to find a plan, or that there is none.</summary>
+    internal static RefusedException GivenUp() => new("steps", "In the time there is no plan was found, nor that there is none: give it longer, or fewer steps at once.", RefusalKind.Impossible);
+
+    /// <summary>
+    /// The same before it is tidied; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much. Null where the search was too short to tell.
+    /// </summary>
+    internal static (Timetable? Plan, IReadOnlyList<(int Step, int Link)> Clash)? Seek(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(hours);
         ArgumentNullException.ThrowIfNull(search);
@@ -58,12 +71,12 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         TimetableClash.OfSteps(steps, hours, windows);
         TimetableClash.OfWork(steps, hours, windows);
         TimetableClash.OfCycles(steps);
-        var ends = DateTimeOffset.UtcNow + search.Limit;
-        TimeSpan Left() => ends - DateTimeOffset.UtcNow is var left && left > TimeSpan.FromMilliseconds(50) ? left : TimeSpan.FromMilliseconds(50);
+        var begun = Stopwatch.GetTimestamp();
+        TimeSpan Left() => search.Limit - Stopwatch.GetElapsedTime(begun) is var left && left > TimeSpan.FromMilliseconds(50) ? left : TimeSpan.FromMilliseconds(50);
 
         var (finish, first) = Solve(new TimetableModel(steps, hours, windows, null), model => model.LeastFinish());
         if (finish is CpSolverStatus.Infeasible) return (null, TimetableClash.Of(steps, hours, windows, cancel));
-        if (first is null) throw new RefusedException("steps", $"No plan was found within {search.Limit.TotalSeconds:0} s: give it longer, or fewer steps at once.", RefusalKind.Impossible);
+        if (first is null) return null;
         var plan = TimetableModel.Place(steps, first, windows, optimal: false);
         search.Found?.Invoke(plan);
         if (finish is not CpSolverStatus.Optimal || search.Enough.IsCancellationRequested) return (plan, []);
@@ -77,7 +90,7 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         {
             cancel.ThrowIfCancellationRequested();
             aim(model);
-            var solved = model.Solve(Left(), search.Enough, cancel);
+            var solved = model.Solve(Left(), search.Enough, cancel, search.Work);
             cancel.ThrowIfCancellationRequested();
             return solved;
         }
@@ -99,7 +112,7 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         cancel.ThrowIfCancellationRequested();
         var model = new TimetableModel(steps, hours, windows, plan);
         aim(model);
-        var (_, starts) = model.Solve(TrialLimit, default, cancel, work);
+        var (_, starts) = model.Solve(Standstill, default, cancel, work);
         cancel.ThrowIfCancellationRequested();
         return starts is null ? null : TimetableModel.Place(steps, starts, windows, plan.Optimal);
     }

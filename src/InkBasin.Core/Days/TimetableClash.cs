@@ -3,8 +3,8 @@ namespace InkBasin.Core.Days;
 /// <summary>Why no plan fits: which steps, or which links, and in words.</summary>
 internal static class TimetableClash
 {
-    // One trial of leaving a link out; what is not answered by then is kept in the clash.
-    private static readonly TimeSpan TrialLimit = TimeSpan.FromSeconds(2);
+    // One trial of leaving a link out, in the solver's own work; what is not answered by then is kept in the clash.
+    private const double TrialWork = 0.4;
 
     /// <summary>Refuses steps for which no window is long enough.</summary>
     public static void OfSteps(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows)
@@ -73,7 +73,7 @@ internal static class TimetableClash
     /// <summary>Links that cannot all hold, where the steps cannot all be placed; none where they fit no better without any.</summary>
     public static IReadOnlyList<(int Step, int Link)> Of(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows, CancellationToken cancel)
     {
-        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(TrialLimit);
+        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(Timetable.Standstill, TrialWork);
 
         // Every link that can be left out is: what stays is a clash only as a whole.
         List<(int Step, int Link)> clash = [.. named];
@@ -81,7 +81,7 @@ internal static class TimetableClash
         {
             cancel.ThrowIfCancellationRequested();
             List<(int Step, int Link)> less = [.. clash.Where(other => other != one)];
-            var (status, _) = new TimetableModel(Only(steps, less), hours, windows, null).Solve(TrialLimit, default, cancel);
+            var (status, _) = new TimetableModel(Only(steps, less), hours, windows, null).Solve(Timetable.Standstill, default, cancel, TrialWork);
             if (status == Google.OrTools.Sat.CpSolverStatus.Infeasible) clash = less;
         }
 

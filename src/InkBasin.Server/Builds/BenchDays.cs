@@ -21,17 +21,17 @@ internal sealed class ShownDays
 /// <summary>Plans the days of builds that may share a bench.</summary>
 internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider time)
 {
-    // Longer nobody looks at a page that seeks; the best found by then is shown, and said to be that.
-    private static readonly TimeSpan Usual = TimeSpan.FromSeconds(4);
+    // Some seconds of a machine that does nothing else. By its work and not by the clock: a calendar, a table and a backup's answers are the same whenever they are asked for.
+    private static readonly TimetableSearch Usual = new(TimeSpan.FromMinutes(1)) { Work = 0.4 };
 
     /// <summary>The days of a build as they are now.</summary>
-    public async Task<DaysPlan> OfAsync(Guid id, CancellationToken cancel, TimeSpan? limit = null) => await OfAsync(id, [], new TimetableSearch(limit ?? Usual), cancel);
+    public async Task<DaysPlan> OfAsync(Guid id, CancellationToken cancel, TimeSpan? limit = null) => await OfAsync(id, [], limit is { } within ? new TimetableSearch(within) : Usual, cancel);
 
     /// <summary>Other ways of going about it, tried.</summary>
     public async Task<IReadOnlyList<DaysTrial>> TrialsAsync(Guid id, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var (now, search) = (time.GetUtcNow(), new TimetableSearch(Usual));
+        var (now, search) = (time.GetUtcNow(), Usual);
         var found = await answers.OfAsync(build, cancel);
         var elsewhere = await ElsewhereAsync(build.Days, [id], search, cancel);
         var days = BuildDays.Of(found, now, search, elsewhere);

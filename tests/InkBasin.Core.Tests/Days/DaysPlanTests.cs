@@ -121,6 +121,46 @@ public class DaysPlanTests : CreekDays
         Assert.Null(days.FinishAt);
     }
 
+    [Fact]
+    public void What_was_not_sought_to_its_end_is_not_called_impossible()
+    {
+        var steps = Steps(Creek);
+        DaysPlan Within(double work) => DaysPlan.Of(steps, Creek.Days, Now, null, Search with { Work = work });
+        var cut = Within(1e-9);
+        Assert.Empty(cut.Places);
+        Assert.False(cut.Optimal);
+        Assert.Equal(Timetable.GivenUp().Message, cut.Clash);
+        Assert.All(cut.Offers, offer => Assert.EndsWith("whether that frees it was not found in the time there is.", offer.Sentence, StringComparison.Ordinal));
+        Assert.Equal("steps", Assert.Throws<RefusedException>(() => Timetable.Of([new("a", 30), new("b", 20, 0, 0, [new("a", LinkFrom.End, 0, null)])], new BenchHours(Now, 60, Creek.Days.Week, []), Search with { Work = 1e-9 })).Field);
+
+        // Whatever is called the best is what a long search calls so, and what gave way in it had to.
+        string Best(DaysPlan plan) => $"{plan.FinishAt:O} {plan.Visits} {plan.Places.Count(place => place.Scuffed)} {plan.Places.Count(place => place.OutOfHours)}";
+        var whole = Within(1);
+        Assert.True(whole.Optimal);
+        var called = Enumerable.Range(0, 30).Select(k => Within(1e-7 * Math.Pow(2, k))).Where(plan => plan.Optimal).ToList();
+        Assert.InRange(called.Count, 1, 29);
+        Assert.All(called, plan => Assert.Equal(Best(whole), Best(plan)));
+    }
+
+    [Fact]
+    public void What_gave_way_only_because_the_search_was_short_is_not_called_the_best()
+    {
+        // One look more than go into the evenings before its date: none of their orders fits, which is not proved soon. Without the date they lie anywhere before the long wait is over.
+        BenchDay[] evenings = [.. Enumerable.Range(0, 7).Select(day => new BenchDay((Weekday)day, 1110, 1320))];
+        var choice = new DaysChoice { Week = evenings, QuietFromMin = 1320, QuietToMin = 1110 };
+        BuildStep Step(string id, int handsOnMin, int waitMin, BuildStepKind kind, DateOnly? keepsUntil) => new(id, kind, null, id, handsOnMin, waitMin, 0, [], "") { KeepsUntil = keepsUntil };
+        DaysPlan Looks(int count) => DaysPlan.Of(
+            [Step("wait", 0, 30 * 1440, BuildStepKind.Own, null), .. Enumerable.Range(0, count).Select(k => Step($"look {k}", 80 + (5 * (k % 4)), 0, BuildStepKind.Look, DateOnly.FromDateTime(Now.DateTime).AddDays(3)))],
+            choice,
+            Now,
+            null,
+            Search with { Work = 0.01 });
+        Assert.Equal((true, 0), (Looks(8).Optimal, Looks(8).Places.Count(place => place.Stale)));
+        var late = Looks(9);
+        Assert.Contains(late.Places, place => place.Stale);
+        Assert.False(late.Optimal);
+    }
+
     // Evenings alone: ripples would fall in the night, whenever it is poured.
     [Fact]
     public void Ripples_in_the_night_are_named_and_gel_is_offered()

@@ -355,4 +355,30 @@ public class TimetableTests
         Assert.Equal(told[0].FinishMin, plan.FinishMin);
         Assert.Throws<OperationCanceledException>(() => Timetable.Of(steps, Hours(), Search, new CancellationToken(canceled: true)));
     }
+
+    [Fact]
+    public void However_busy_the_machine_is_the_same_steps_lie_the_same()
+    {
+        // Enough alike for the last tidying to be ended by its bound.
+        List<DayStep> steps = [.. Enumerable.Range(0, 4).SelectMany(seed => RandomBuild(new Random(seed)).Select(step => step with { Id = $"{seed} {step.Id}", After = [.. step.Links.Select(link => link with { Id = $"{seed} {link.Id}" })] }))];
+        string Plan() => string.Join(' ', Timetable.Of(steps, Hours(120), new TimetableSearch(TimeSpan.FromMinutes(5)) { Work = 0.1 }).Steps.Select(step => step.StartMin));
+        var calm = Plan();
+        using var enough = new CancellationTokenSource();
+        var crowd = Enumerable.Range(0, 16 * Environment.ProcessorCount).Select(_ => new Thread(() =>
+        {
+            while (!enough.IsCancellationRequested)
+            {
+            }
+        })).ToList();
+        foreach (var one in crowd) one.Start();
+        try
+        {
+            Assert.Equal(calm, Plan());
+        }
+        finally
+        {
+            enough.Cancel();
+            foreach (var one in crowd) one.Join();
+        }
+    }
 }
