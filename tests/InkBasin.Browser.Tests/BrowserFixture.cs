@@ -116,7 +116,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
             "--headless=new", "--no-sandbox", "--disable-gpu", "--enable-unsafe-swiftshader", "--disable-quic", "--no-first-run",
             "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}");
         options.SetLoggingPreference("browser", OpenQA.Selenium.LogLevel.Severe);
-        return new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
+        return new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromMinutes(3));
     }
 
     private static string FindRoot()

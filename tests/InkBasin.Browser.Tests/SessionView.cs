@@ -25,7 +25,7 @@ internal sealed class SessionView(ChromeDriver driver)
 
     public void Until(Func<bool> done, string what)
     {
-        var wait = new WebDriverWait(driver, TimeSpan.FromSeconds(60)) { Message = $"{what}; the bench stands at '{Step}'" };
+        var wait = new WebDriverWait(driver, TimeSpan.FromMinutes(2)) { Message = $"{what}; the bench stands at '{Step}'" };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(NoSuchElementException));
         wait.Until(_ => done());
     }

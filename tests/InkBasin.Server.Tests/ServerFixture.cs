@@ -41,6 +41,13 @@ public sealed class ServerFixture : WebApplicationFactory<Program>
         builder.ConfigureServices(services => services.AddSingleton<TimeProvider>(Time));
     }
 
+    // How quick an answer is, is no matter of a test on a crowded machine.
+    protected override void ConfigureClient(HttpClient client)
+    {
+        base.ConfigureClient(client);
+        client.Timeout = TimeSpan.FromMinutes(6);
+    }
+
     /// <summary>Closes what a data folder's server has left open in the pool. Of that folder alone: other servers run beside it in this process.</summary>
     public static void ClosePool(string folder)
     {

@@ -15,6 +15,7 @@ public static class DaysChanges
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
+        if (before.Unsettled || after.Unsettled) return [];
         if (before.Clash is not null || after.Clash is not null) return before.Clash == after.Clash ? [] : [after.Clash is null ? "It fits again." : "It does not fit any more."];
         var was = before.Places.ToDictionary(place => place.Step.Id);
         var kept = after.Places.Select(place => place.Step.Id).ToHashSet();

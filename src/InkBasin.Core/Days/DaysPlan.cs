@@ -53,9 +53,9 @@ public sealed record LeftOutStep(string Id, string Name);
 /// <param name="Stretches">The stretches at the bench from now on, until it is finished and a few days more.</param>
 /// <param name="FinishAt">All is ready; null without steps, or where nothing fits.</param>
 /// <param name="Visits">In so many stretches something is done.</param>
-/// <param name="Optimal">Whether it is proved that nothing is sooner, nor as soon in fewer visits.</param>
-/// <param name="Clash">Why nothing fits; null when it does.</param>
-/// <param name="Offers">What would free it, what does first.</param>
+/// <param name="Optimal">Whether it is proved: that nothing is sooner, nor as soon in fewer visits; or that nothing fits.</param>
+/// <param name="Clash">Why nothing fits, or that it was not sought long enough to tell; null when it fits.</param>
+/// <param name="Offers">What would free it, what does first; none where it is unsettled.</param>
 /// <param name="Next">The next stretch with something to do; null when nothing is.</param>
 public sealed record DaysPlan(
     IReadOnlyList<DayPlace> Places,
@@ -72,6 +72,9 @@ public sealed record DaysPlan(
 
     // What is shown after the finish.
     private const int DaysAfter = 3;
+
+    /// <summary>Whether the search was too short to find a plan, or that there is none.</summary>
+    public bool Unsettled => Clash is not null && !Optimal;
 
     /// <summary>What came to lie otherwise than in the plan before, in words; empty where there was none, or nothing did.</summary>
     public IReadOnlyList<string> Changes { get; init; } = [];
@@ -106,15 +109,16 @@ public sealed record DaysPlan(
         var hours = HoursOf(choice, now, zone, elsewhere ?? []);
         steps = [.. steps.Where(step => !IsOver(step, steps, now))];
         var seek = new DaysSearch(hours, choice, search, cancel);
-        DaysPlan? Fitting(IReadOnlyList<BuildStep> asked, bool mixes, out string? why)
+        DaysPlan? Fitting(IReadOnlyList<BuildStep> asked, bool mixes, out (string? Why, bool Told) stop)
         {
             var best = seek.Best(asked, mixes);
-            why = best.Why;
+            stop = (best.Why, best.Told);
             return best.Plan is { } found ? Placed(best.Steps, hours, found, best.Scuffs) : null;
         }
 
         if (steps.Count == 0) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, true, null, [], null) { Elsewhere = elsewhere ?? [] };
-        if (Fitting(steps, mixes: true, out var stop) is not { } plan) return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, false, stop, [.. seek.Offers(steps).OrderBy(offer => offer.FinishAt is null)], null) { Elsewhere = elsewhere ?? [] };
+        if (Fitting(steps, mixes: true, out var stop) is not { } plan)
+            return new DaysPlan([], StretchesOf([], hours, hours.FirstMin), null, 0, stop.Told, stop.Why, stop.Told ? [.. seek.Offers(steps).OrderBy(offer => offer.FinishAt is null)] : [], null) { Elsewhere = elsewhere ?? [] };
 
         // What is held by hand may be what drives a layer out of its window: it is tried what letting it go would bring.
         var held = steps.Where(step => step is { PinnedAt: not null, DoneAt: null }).ToList();

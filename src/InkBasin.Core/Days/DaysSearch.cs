@@ -17,10 +17,10 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     private readonly record struct Ways(bool Walks, bool Keeps);
 
     /// <summary>The best plan of steps; where none fits, why.</summary>
-    /// <returns>The steps as they are planned, the plan, and the windows that are missed and scuffed, by step and link.</returns>
+    /// <returns>The steps as they are planned, the plan, the windows that are missed and scuffed, by step and link; and whether the search told: of a plan that nothing had to give way less, of none that there is none.</returns>
     /// <param name="steps">The steps.</param>
     /// <param name="mixes">Whether it is tried which of them can be of one mix.</param>
-    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
+    public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why, bool Told) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
     {
         // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing, a bottle past its date a new one: all are told. Anything else stands in the way.
         IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
@@ -36,10 +36,10 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
             // What gave way may not have had to: a longer search would tell.
             if (!proved) plan = plan with { Optimal = false };
             if (mixes) (steps, plan) = Mixed(steps, plan, scuffs, way);
-            return (steps, plan.Optimal && !search.Enough.IsCancellationRequested ? Timetable.Tidied(Asked(steps, way, scuffs), hours, plan, cancel) : plan, scuffs, null);
+            return (steps, plan.Optimal && !search.Enough.IsCancellationRequested ? Timetable.Tidied(Asked(steps, way, scuffs), hours, plan, cancel) : plan, scuffs, null, proved);
         }
 
-        return (steps, null, new Scuffs(), last);
+        return (steps, null, new Scuffs(), last, proved);
     }
 
     // Layers of different waters that take the same wait for each other where that costs neither time nor visits: one mix then serves both.
@@ -116,7 +116,7 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
         {
             while (true)
             {
-                if (Timetable.Seek(asked, hours, search, cancel) is not var (plan, clash)) return (null, scuffs, Timetable.GivenUp().Message, false);
+                if (Timetable.Seek(asked, hours, search, cancel) is not var (plan, clash)) return (null, scuffs, Timetable.TooShort().Message, false);
                 if (plan is not null) return (plan, scuffs, null, true);
                 var window = clash.FirstOrDefault(one => steps[one.Step].After[one.Link].Scuff && !scuffs.ContainsKey(one), (Step: -1, Link: -1));
                 var why = TimetableClash.Refusal(asked, hours, clash).Message;

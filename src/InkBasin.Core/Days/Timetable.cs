@@ -7,11 +7,18 @@ namespace InkBasin.Core.Days;
 /// <param name="Limit">At most so long; the best found by then is taken.</param>
 public sealed record TimetableSearch(TimeSpan Limit)
 {
+    /// <summary>What is bounded by its work takes so long only where the machine stands still.</summary>
+    internal static readonly TimeSpan Standstill = TimeSpan.FromMinutes(10);
+
     /// <summary>
     /// At most so much work for each of what is sought, in the solver's own measure (about a fifth of a second makes 0.04): bounded by it and not by the clock the same steps lie the same, however busy the machine;
     /// null where only the clock counts.
     /// </summary>
     public double? Work { get; init; }
+
+    /// <summary>A search whose bound is its work alone.</summary>
+    /// <param name="work">See <see cref="Work"/>.</param>
+    public static TimetableSearch ByWork(double work) => new(Standstill) { Work = work };
 
     /// <summary>Told of each better plan as it is found.</summary>
     public Action<Timetable>? Found { get; init; }
@@ -36,9 +43,6 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     // Nor is a trial that may come to nothing.
     private const double TrialWork = 0.05;
 
-    /// <summary>What is bounded by its work takes so long only where the machine stands still.</summary>
-    internal static readonly TimeSpan Standstill = TimeSpan.FromMinutes(1);
-
     /// <summary>Plans steps.</summary>
     /// <param name="steps">What is to be done.</param>
     /// <param name="hours">When someone is at the bench.</param>
@@ -50,13 +54,13 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     /// <exception cref="OperationCanceledException">It was called off.</exception>
     public static Timetable Of(IReadOnlyList<DayStep> steps, BenchHours hours, TimetableSearch search, CancellationToken cancel = default)
     {
-        var (plan, clash) = Seek(steps, hours, search, cancel) ?? throw GivenUp();
+        var (plan, clash) = Seek(steps, hours, search, cancel) ?? throw TooShort();
         if (plan is { Optimal: true } && !search.Enough.IsCancellationRequested) plan = Tidied(steps, hours, plan, cancel);
         return plan ?? throw TimetableClash.Refusal(steps, hours, clash);
     }
 
     /// <summary>What is said where the search was too short to find a plan, or that there is none.</summary>
-    internal static RefusedException GivenUp() => new("steps", "In the time there is no plan was found, nor that there is none: give it longer, or fewer steps at once.", RefusalKind.Impossible);
+    internal static RefusedException TooShort() => new("steps", "In the time there is no plan was found, nor that there is none: fewer steps at once are sought sooner.", RefusalKind.Impossible);
 
     /// <summary>
     /// The same before it is tidied; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much. Null where the search was too short to tell.
@@ -112,7 +116,7 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
         cancel.ThrowIfCancellationRequested();
         var model = new TimetableModel(steps, hours, windows, plan);
         aim(model);
-        var (_, starts) = model.Solve(Standstill, default, cancel, work);
+        var (_, starts) = model.Solve(TimetableSearch.Standstill, default, cancel, work);
         cancel.ThrowIfCancellationRequested();
         return starts is null ? null : TimetableModel.Place(steps, starts, windows, plan.Optimal);
     }

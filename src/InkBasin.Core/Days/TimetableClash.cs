@@ -73,7 +73,7 @@ internal static class TimetableClash
     /// <summary>Links that cannot all hold, where the steps cannot all be placed; none where they fit no better without any.</summary>
     public static IReadOnlyList<(int Step, int Link)> Of(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows, CancellationToken cancel)
     {
-        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(Timetable.Standstill, TrialWork);
+        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(TimetableSearch.Standstill, TrialWork);
 
         // Every link that can be left out is: what stays is a clash only as a whole.
         List<(int Step, int Link)> clash = [.. named];
@@ -81,7 +81,7 @@ internal static class TimetableClash
         {
             cancel.ThrowIfCancellationRequested();
             List<(int Step, int Link)> less = [.. clash.Where(other => other != one)];
-            var (status, _) = new TimetableModel(Only(steps, less), hours, windows, null).Solve(Timetable.Standstill, default, cancel, TrialWork);
+            var (status, _) = new TimetableModel(Only(steps, less), hours, windows, null).Solve(TimetableSearch.Standstill, default, cancel, TrialWork);
             if (status == Google.OrTools.Sat.CpSolverStatus.Infeasible) clash = less;
         }
 

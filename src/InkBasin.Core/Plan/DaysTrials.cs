@@ -15,9 +15,10 @@ namespace InkBasin.Core.Plan;
 /// <param name="FinishAt">It would be finished then; null where it does not fit.</param>
 /// <param name="Visits">In so many visits.</param>
 /// <param name="Changes">What would lie otherwise, in words.</param>
-/// <param name="Stop">Why it does not fit; null when it does.</param>
+/// <param name="Stop">Why it does not fit, or that it was not sought long enough to tell; null when it fits.</param>
+/// <param name="Unsettled">Whether that was not told.</param>
 /// <param name="Edit">The edit that takes it; null for what is only asked, or chosen already.</param>
-public sealed record DaysTrial(string Id, string Group, string Name, bool Chosen, DateTimeOffset? FinishAt, int Visits, IReadOnlyList<string> Changes, string? Stop, BuildEdit? Edit);
+public sealed record DaysTrial(string Id, string Group, string Name, bool Chosen, DateTimeOffset? FinishAt, int Visits, IReadOnlyList<string> Changes, string? Stop, bool Unsettled, BuildEdit? Edit);
 
 /// <summary>The schools of the trade and the prices of care, each tried on a build's days: nothing is said of one that did not come of planning it.</summary>
 public static class DaysTrials
@@ -44,7 +45,7 @@ public static class DaysTrials
         {
             answers.Cancel.ThrowIfCancellationRequested();
             var plan = way is { Chosen: false, Edit: { } edit } ? planOf(answersOf(edit.Apply(answers.Build).After)) : days;
-            yield return new DaysTrial(way.Id, way.Group, way.Name, way.Chosen, plan.FinishAt, plan.Visits, DaysChanges.Of(days, plan), plan.Clash, way.Takes && !way.Chosen ? way.Edit : null);
+            yield return new DaysTrial(way.Id, way.Group, way.Name, way.Chosen, plan.FinishAt, plan.Visits, DaysChanges.Of(days, plan), plan.Clash, plan.Unsettled, way.Takes && !way.Chosen ? way.Edit : null);
         }
     }
 

@@ -10,8 +10,8 @@ internal sealed class ShownDays
 {
     private readonly ConcurrentDictionary<Guid, DaysPlan> _shown = new();
 
-    /// <summary>The plan with what it does otherwise than the last one shown. The same plan again keeps what was told of it.</summary>
-    public DaysPlan Show(Guid id, DaysPlan plan) => _shown.AddOrUpdate(id, plan, (_, before) =>
+    /// <summary>The plan with what it does otherwise than the last one shown. The same plan again keeps what was told of it; one that was not sought to its end is as if it had not been shown.</summary>
+    public DaysPlan Show(Guid id, DaysPlan plan) => plan.Unsettled ? plan : _shown.AddOrUpdate(id, plan, (_, before) =>
     {
         var changes = DaysChanges.Of(before, plan);
         return plan with { Changes = changes.Count > 0 ? changes : before.Changes };
@@ -22,7 +22,7 @@ internal sealed class ShownDays
 internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider time)
 {
     // Some seconds of a machine that does nothing else. By its work and not by the clock: a calendar, a table and a backup's answers are the same whenever they are asked for.
-    private static readonly TimetableSearch Usual = new(TimeSpan.FromMinutes(1)) { Work = 0.4 };
+    private static readonly TimetableSearch Usual = TimetableSearch.ByWork(0.4);
 
     /// <summary>The days of a build as they are now.</summary>
     public async Task<DaysPlan> OfAsync(Guid id, CancellationToken cancel, TimeSpan? limit = null) => await OfAsync(id, [], limit is { } within ? new TimetableSearch(within) : Usual, cancel);

@@ -112,6 +112,7 @@ public class DaysPlanTests : CreekDays
         var days = Days(Creek with { Days = new DaysChoice { Week = [new(Weekday.Monday, 1110, 1120)] } });
         Assert.Empty(days.Places);
         Assert.Contains("“Make the board” needs", days.Clash, StringComparison.Ordinal);
+        Assert.True(days is { Optimal: true, Unsettled: false });
         Assert.Contains(days.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is finished", StringComparison.Ordinal));
         Assert.Contains(days.Offers, offer => offer is { FinishAt: null } && offer.Sentence.EndsWith("that does not free it.", StringComparison.Ordinal));
 
@@ -128,15 +129,20 @@ public class DaysPlanTests : CreekDays
         DaysPlan Within(double work) => DaysPlan.Of(steps, Creek.Days, Now, null, Search with { Work = work });
         var cut = Within(1e-9);
         Assert.Empty(cut.Places);
-        Assert.False(cut.Optimal);
-        Assert.Equal(Timetable.GivenUp().Message, cut.Clash);
-        Assert.All(cut.Offers, offer => Assert.EndsWith("whether that frees it was not found in the time there is.", offer.Sentence, StringComparison.Ordinal));
+        Assert.True(cut is { Optimal: false, Unsettled: true });
+        Assert.Equal(Timetable.TooShort().Message, cut.Clash);
+        Assert.Empty(cut.Offers);
         Assert.Equal("steps", Assert.Throws<RefusedException>(() => Timetable.Of([new("a", 30), new("b", 20, 0, 0, [new("a", LinkFrom.End, 0, null)])], new BenchHours(Now, 60, Creek.Days.Week, []), Search with { Work = 1e-9 })).Field);
 
         // Whatever is called the best is what a long search calls so, and what gave way in it had to.
         string Best(DaysPlan plan) => $"{plan.FinishAt:O} {plan.Visits} {plan.Places.Count(place => place.Scuffed)} {plan.Places.Count(place => place.OutOfHours)}";
         var whole = Within(1);
-        Assert.True(whole.Optimal);
+        Assert.True(whole is { Optimal: true, Unsettled: false });
+
+        // Nor is anything said to have changed by it.
+        var none = Days(Creek with { Days = new DaysChoice { Week = [new(Weekday.Monday, 1110, 1120)] } });
+        Assert.All(new[] { (whole, cut), (cut, whole), (none, cut), (cut, none) }, pair => Assert.Empty(DaysChanges.Of(pair.Item1, pair.Item2)));
+        Assert.Equal(["It does not fit any more."], DaysChanges.Of(whole, none));
         var called = Enumerable.Range(0, 30).Select(k => Within(1e-7 * Math.Pow(2, k))).Where(plan => plan.Optimal).ToList();
         Assert.InRange(called.Count, 1, 29);
         Assert.All(called, plan => Assert.Equal(Best(whole), Best(plan)));

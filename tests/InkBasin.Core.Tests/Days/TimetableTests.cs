@@ -361,10 +361,10 @@ public class TimetableTests
     {
         // Enough alike for the last tidying to be ended by its bound.
         List<DayStep> steps = [.. Enumerable.Range(0, 4).SelectMany(seed => RandomBuild(new Random(seed)).Select(step => step with { Id = $"{seed} {step.Id}", After = [.. step.Links.Select(link => link with { Id = $"{seed} {link.Id}" })] }))];
-        string Plan() => string.Join(' ', Timetable.Of(steps, Hours(120), new TimetableSearch(TimeSpan.FromMinutes(5)) { Work = 0.1 }).Steps.Select(step => step.StartMin));
+        string Plan() => string.Join(' ', Timetable.Of(steps, Hours(120), TimetableSearch.ByWork(0.1)).Steps.Select(step => step.StartMin));
         var calm = Plan();
         using var enough = new CancellationTokenSource();
-        var crowd = Enumerable.Range(0, 16 * Environment.ProcessorCount).Select(_ => new Thread(() =>
+        var crowd = Enumerable.Range(0, 8 * Environment.ProcessorCount).Select(_ => new Thread(() =>
         {
             while (!enough.IsCancellationRequested)
             {

@@ -9649,13 +9649,15 @@ export interface components {
              * @description In so many stretches something is done.
              */
             visits: number;
-            /** @description Whether it is proved that nothing is sooner, nor as soon in fewer visits. */
+            /** @description Whether it is proved: that nothing is sooner, nor as soon in fewer visits; or that nothing fits. */
             optimal: boolean;
-            /** @description Why nothing fits; null when it does. */
+            /** @description Why nothing fits, or that it was not sought long enough to tell; null when it fits. */
             clash: null | string;
-            /** @description What would free it, what does first. */
+            /** @description What would free it, what does first; none where it is unsettled. */
             offers: components["schemas"]["DaysOffer"][];
             next: null | components["schemas"]["BenchStretch"];
+            /** @description Whether the search was too short to find a plan, or that there is none. */
+            unsettled: boolean;
             /** @description What came to lie otherwise than in the plan before, in words; empty where there was none, or nothing did. */
             changes: string[];
             /** @description What hands are busy with in other builds. */
@@ -9709,8 +9711,10 @@ export interface components {
             visits: number;
             /** @description What would lie otherwise, in words. */
             changes: string[];
-            /** @description Why it does not fit; null when it does. */
+            /** @description Why it does not fit, or that it was not sought long enough to tell; null when it fits. */
             stop: null | string;
+            /** @description Whether that was not told. */
+            unsettled: boolean;
             edit: null | components["schemas"]["BuildEdit"];
         };
         /** @description A colour for the middle of the bed that makes the water look deeper than it is. */

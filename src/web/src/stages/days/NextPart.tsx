@@ -21,6 +21,14 @@ export function NextPart({
   onChoose: (stepId: string) => void;
   onNote: OnNote;
 }) {
+  if (days.unsettled)
+    return (
+      <section data-testid="days-unsettled">
+        <h2>{seeking ? 'Still sought' : 'No plan found'}</h2>
+        <p>{seeking ? 'These steps are many: whether they fit, and how, is being sought.' : days.clash}</p>
+        <LeftOut days={days} onNote={onNote} />
+      </section>
+    );
   if (days.clash !== null)
     return (
       <section data-testid="days-clash">

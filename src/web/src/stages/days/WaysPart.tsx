@@ -64,14 +64,16 @@ function Way({ trial, days }: { trial: DaysTrial; days: DaysPlan }) {
           {trial.chosen
             ? 'now'
             : trial.finishAt === null
-              ? 'does not fit'
+              ? trial.unsettled
+                ? 'not found'
+                : 'does not fit'
               : against(trial, days, when(trial.finishAt, now))}
         </span>
       </summary>
       {trial.chosen ? (
         <p className="quiet">So it is planned.</p>
       ) : trial.stop !== null ? (
-        <p className="notice-stop">{trial.stop}</p>
+        <p className={trial.unsettled ? 'quiet' : 'notice-stop'}>{trial.stop}</p>
       ) : trial.changes.length === 0 ? (
         <p className="quiet">Nothing comes to lie otherwise.</p>
       ) : (
