@@ -42,7 +42,7 @@ internal static class AfterCareEndpoints
             var build = one.Build!;
             var zone = Clock.Zone(build.TimeZone);
             if (build.Begun.Max(pour => pour.At) < now.AddDays(-MostDays)) continue;
-            due.AddRange((await memory.OfAsync(one, shelf, async build => AfterCare.Of(await answers.OfAsync(build, cancel))))
+            due.AddRange((await memory.OfAsync(one, shelf, async changed => AfterCare.Of(await answers.OfAsync(changed, cancel))))
                 .Where(check => check.At >= now.AddHours(-BackH) && check.At <= now.AddHours(AheadH) && (check.Until is not { } until || until > now))
                 .Select(check => new BuildCheck(one.Id, one.Name, check with { At = Clock.On(check.At, zone) })));
         }
