@@ -60,7 +60,7 @@ public sealed record Timetable(IReadOnlyList<PlacedStep> Steps, int FinishMin, i
     }
 
     /// <summary>What is said where the search was too short to find a plan, or that there is none.</summary>
-    internal static RefusedException TooShort() => new("steps", "In the time there is no plan was found, nor that there is none: fewer steps at once are sought sooner.", RefusalKind.Impossible);
+    internal static RefusedException TooShort() => new("steps", "The search ended before it found a plan, or that there is none: with fewer steps it is over sooner.", RefusalKind.Impossible);
 
     /// <summary>
     /// The same before it is tidied; where nothing fits, the links of a clash none of which can be left out of it, by step and link; none where the work alone is too much. Null where the search was too short to tell.
