@@ -73,7 +73,7 @@ internal static class TimetableClash
     /// <summary>Links that cannot all hold, where the steps cannot all be placed; none where they fit no better without any.</summary>
     public static IReadOnlyList<(int Step, int Link)> Of(IReadOnlyList<DayStep> steps, BenchHours hours, IReadOnlyList<BenchWindow> windows, CancellationToken cancel)
     {
-        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(TimetableSearch.Standstill, TrialWork);
+        var named = new TimetableModel(steps, hours, windows, null, assume: true).ClashingLinks(TimetableSearch.Standstill, TrialWork, cancel);
 
         // Every link that can be left out is: what stays is a clash only as a whole.
         List<(int Step, int Link)> clash = [.. named];

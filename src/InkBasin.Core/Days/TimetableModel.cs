@@ -200,10 +200,12 @@ internal sealed class TimetableModel
     /// <summary>The links that together cannot hold, as the solver's proof names them; empty where nothing fits even without links.</summary>
     /// <param name="limit">At most so long; what is not proved by then leaves all of them in it.</param>
     /// <param name="work">At most so much work.</param>
-    public IReadOnlyList<(int Step, int Link)> ClashingLinks(TimeSpan limit, double work)
+    /// <param name="cancel">Stops it: all of them stay in it.</param>
+    public IReadOnlyList<(int Step, int Link)> ClashingLinks(TimeSpan limit, double work, CancellationToken cancel)
     {
         _model.AddAssumptions(_assumed.Select(one => one.Holds));
         using var solver = new CpSolver { StringParameters = Parameters(limit, work) + Unpresolved };
+        using var calledOff = cancel.Register(solver.StopSearch);
         if (solver.Solve(_model) is not CpSolverStatus.Infeasible) return [.. _assumed.Select(one => (one.Step, one.Link))];
         var named = solver.SufficientAssumptionsForInfeasibility().ToHashSet();
         return [.. _assumed.Where(one => named.Contains(one.Holds.GetIndex())).Select(one => (one.Step, one.Link))];
