@@ -32,6 +32,18 @@ internal sealed class BenchPage
         "Emulation.setDeviceMetricsOverride",
         new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
 
+    /// <summary>Runs a script in every page that is opened until it is let go: to hold answers back, lose or change them.</summary>
+    public IDisposable Meddle(string source)
+    {
+        var script = (Dictionary<string, object>)_driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = source })!;
+        return new Meddled(() => _driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] }));
+    }
+
+    private sealed class Meddled(Action end) : IDisposable
+    {
+        public void Dispose() => end();
+    }
+
     public void Offline(bool offline)
     {
         _driver.ExecuteCdpCommand("Network.enable", []);

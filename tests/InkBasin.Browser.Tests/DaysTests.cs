@@ -261,4 +261,44 @@ public class DaysTests(BrowserFixture fixture)
         Assert.Equal(40, _page.All("[data-step^='own:']").Count);
         Assert.Empty(_page.Faults());
     }
+
+    // Some hundred steps are sought for longer than a test may take: the answers are changed on their way to say what Core says then.
+    [Fact]
+    public async Task What_was_sought_too_short_is_still_sought_then_not_found_and_never_said_not_to_fit()
+    {
+        var id = await Begin();
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.held = [];
+            window.fetch = async (request, options) => {
+              const answer = await really(request, options);
+              const url = new URL(request.url ?? request, location);
+              if (!/\/days(\/trials)?$/.test(url.pathname) || !answer.ok) return answer;
+              const told = 'The search ended before it found a plan, or that there is none.';
+              const days = await answer.json();
+              if (url.searchParams.get('withinS') === '20') await new Promise(go => window.held.push(go));
+              const short = Array.isArray(days)
+                ? days.map(way => (way.chosen ? way : { ...way, finishAt: null, visits: 0, changes: [], stop: told, unsettled: true }))
+                : { ...days, places: [], stretches: [], finishAt: null, visits: 0, optimal: false, clash: told, unsettled: true, offers: [], next: null };
+              return Response.json(short);
+            };
+            """);
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+        string Said() => _page.First("[data-testid=days-unsettled]")?.Text ?? "";
+        _page.Until(() => Said().Contains("Still sought", StringComparison.Ordinal), "it is sought on");
+        Assert.DoesNotContain("The search ended", Said(), StringComparison.Ordinal);
+        Assert.Empty(_page.All("[data-testid=days-clash], [data-testid=days-finish]"));
+
+        _page.Script("window.held.splice(0).forEach(go => go())");
+        _page.Until(() => Said().Contains("No plan found", StringComparison.Ordinal), "the search is over");
+        Assert.Contains("The search ended before it found a plan", Said(), StringComparison.Ordinal);
+        Assert.Empty(_page.All("[data-testid=days-clash], [data-testid=days-finish]"));
+
+        _page.Button("Ways").Click();
+        var way = _page.Until(() => _page.First(".days-way[data-chosen=false]"), "another way");
+        Assert.EndsWith("not found", way.FindElement(By.TagName("summary")).Text, StringComparison.Ordinal);
+        Assert.DoesNotContain("does not fit", _page.Text("[data-testid=days-ways]"), StringComparison.Ordinal);
+        Assert.Empty(_page.Faults());
+    }
 }

@@ -141,9 +141,7 @@ public class KeepingTests(BrowserFixture fixture)
     // Makes one change, holds its answer back, makes others meanwhile, lets go: the build as the server has it then.
     private async Task<System.Text.Json.Nodes.JsonNode> ChangedWhileHeldAsync(string stage, Action first, Action others, Func<bool> shown)
     {
-        var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()
-        {
-            ["source"] = """
+        using var meddled = _page.Meddle("""
             const really = window.fetch;
             window.held = [];
             window.hold = false;
@@ -152,29 +150,21 @@ public class KeepingTests(BrowserFixture fixture)
               if (window.hold && new URL(request.url ?? request, location).pathname.endsWith('/edits')) await new Promise(go => window.held.push(go));
               return answer;
             };
-            """,
-        })!;
-        try
-        {
-            var id = await fixture.CopyOf("Sallow Quay");
-            _page.Open(id, stage);
-            _page.Script("window.hold = true");
-            first();
-            _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
+            """);
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, stage);
+        _page.Script("window.hold = true");
+        first();
+        _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
 
-            // What is on its way is not said to be kept.
-            Assert.Contains("keeping", _page.Text(".top-build"), StringComparison.Ordinal);
-            others();
-            _page.Script("window.hold = false; window.held.forEach(go => go())");
-            _page.Until(shown, "what was changed");
-            _page.Settled();
-            Assert.Empty(_page.All("[role=alertdialog]"));
-            return (await fixture.Read(id))["build"]!;
-        }
-        finally
-        {
-            fixture.Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] });
-        }
+        // What is on its way is not said to be kept.
+        Assert.Contains("keeping", _page.Text(".top-build"), StringComparison.Ordinal);
+        others();
+        _page.Script("window.hold = false; window.held.forEach(go => go())");
+        _page.Until(shown, "what was changed");
+        _page.Settled();
+        Assert.Empty(_page.All("[role=alertdialog]"));
+        return (await fixture.Read(id))["build"]!;
     }
 
     [Fact]
@@ -203,9 +193,7 @@ public class KeepingTests(BrowserFixture fixture)
     public async Task A_change_whose_answer_is_lost_on_the_way_is_made_once_and_is_no_conflict()
     {
         // The server makes the change; the browser never hears of it and sends it again.
-        var script = (Dictionary<string, object>)fixture.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new()
-        {
-            ["source"] = """
+        using var meddled = _page.Meddle("""
             const really = window.fetch;
             window.loseNext = false;
             window.lost = 0;
@@ -218,24 +206,16 @@ public class KeepingTests(BrowserFixture fixture)
               }
               return answer;
             };
-            """,
-        })!;
-        try
-        {
-            var id = await fixture.CopyOf("Sallow Quay");
-            _page.Open(id, "board");
-            _page.Script("window.loseNext = true");
-            _page.Type("Width", "640");
-            _page.Until(() => Convert.ToInt32(_page.Script("return window.lost"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the answer lost");
-            _page.Until(() => _page.All(".message-wait").Count == 0 && _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "kept all the same");
-            _page.Settled();
-            Assert.Empty(_page.All("[role=alertdialog]"));
-            Assert.Equal(2, (await fixture.Read(id))["version"]!.GetValue<int>());
-        }
-        finally
-        {
-            fixture.Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = script["identifier"] });
-        }
+            """);
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Script("window.loseNext = true");
+        _page.Type("Width", "640");
+        _page.Until(() => Convert.ToInt32(_page.Script("return window.lost"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the answer lost");
+        _page.Until(() => _page.All(".message-wait").Count == 0 && _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "kept all the same");
+        _page.Settled();
+        Assert.Empty(_page.All("[role=alertdialog]"));
+        Assert.Equal(2, (await fixture.Read(id))["version"]!.GetValue<int>());
     }
 
     [Fact]
