@@ -167,6 +167,20 @@ public class DaysPlanTests : CreekDays
         Assert.False(late.Optimal);
     }
 
+    [Fact]
+    public void An_offer_that_was_sought_too_short_is_not_said_to_be_of_no_use()
+    {
+        // Eleven minutes are too short for the creek's pours, which is told without any search; what would free it wants one.
+        var none = Creek with { Days = new DaysChoice { Week = [new(Weekday.Monday, 1110, 1121)] } };
+        var cut = DaysPlan.Of(Steps(none), none.Days, Now, null, Search with { Work = 1e-9 });
+        Assert.Equal((true, false), (cut.Clash is not null, cut.Unsettled));
+        var evenings = Assert.Single(cut.Offers, offer => offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day:", StringComparison.Ordinal));
+        Assert.Equal(("An evening from 18:30 to 22:00 every day: whether that frees it was not found in the time there is.", null), (evenings.Sentence, evenings.FinishAt));
+
+        // Nothing is said to free it that was not found to.
+        Assert.DoesNotContain(cut.Offers, offer => offer.FinishAt is not null);
+    }
+
     // Evenings alone: ripples would fall in the night, whenever it is poured.
     [Fact]
     public void Ripples_in_the_night_are_named_and_gel_is_offered()
