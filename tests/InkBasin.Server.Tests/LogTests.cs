@@ -116,6 +116,19 @@ public class LogTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(before, Takes(undone), 6);
         await client.Edit(at, Edits.Add("learnt", new { lesson = new { kind = "gel", productId = (string?)null, value = 0.9, low = 0.8, high = 1, count = 3 }, at = "2027-05-14T11:00:00+00:00" }), HttpStatusCode.BadRequest);
         await client.Edit(at, Edits.Add("learnt", new { lesson = new { kind = "volume", productId = (string?)null, value = 40, low = 0.8, high = 1, count = 3 }, at = "2027-05-14T11:00:00+00:00" }), HttpStatusCode.BadRequest);
+
+        // What is measured in another build counts from when it is there until it is gone.
+        async Task<int> Rests() => (await client.Get($"{at}/lessons")).AsArray().Single(one => Word(one!["lesson"]!["kind"]) == "volume")!["lesson"]!["count"]!.GetValue<int>();
+        var alone = await Rests();
+        var other = await client.Copy("Sallow Quay");
+        var both = await Rests();
+        Assert.True(both > alone, $"{both} {alone}");
+        await client.Edit(other, Edits.Remove("waterTests", "test-2"));
+        Assert.Equal(both - 1, await Rests());
+        await client.Undo(other);
+        Assert.Equal(both, await Rests());
+        using (var binned = await client.DeleteAsync(other)) binned.EnsureSuccessStatusCode();
+        Assert.Equal(alone, await Rests());
     }
 
     [Fact]

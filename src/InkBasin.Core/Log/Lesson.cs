@@ -35,6 +35,12 @@ public sealed record Lesson(LessonKind Kind, string? ProductId, double Value, do
     public static string KeyOf(LessonKind kind, string? productId) => productId is null ? $"{kind}" : $"{kind}/{productId}";
 }
 
+/// <summary>Something measured of a figure that is learnt.</summary>
+/// <param name="Kind">Which figure.</param>
+/// <param name="ProductId">The product it is of; null for what is of the shop.</param>
+/// <param name="Value">ml kept by a cup; true over reckoned volume; observed over planned time.</param>
+public sealed record LessonMeasure(LessonKind Kind, string? ProductId, double Value);
+
 /// <summary>A lesson the maker has taken into a build: its figures follow it until it is let go.</summary>
 /// <param name="Lesson">The lesson, as it was when it was taken.</param>
 /// <param name="At">When.</param>
@@ -71,6 +77,15 @@ public static class Lessons
     /// <summary>What a figure's prior is.</summary>
     /// <param name="kind">Which figure; times by their logarithm.</param>
     public static Prior PriorOf(LessonKind kind) => kind switch { LessonKind.Residue => ResidueMl, LessonKind.Volume => VolumeRatio, _ => LogTime };
+
+    /// <summary>What is learnt from all that was measured in a shop, by figure and product.</summary>
+    /// <param name="measured">What was measured, in any order.</param>
+    /// <exception cref="RefusedException">A time is nothing.</exception>
+    public static IReadOnlyList<Lesson> Of(IEnumerable<LessonMeasure> measured) =>
+    [
+        .. measured.GroupBy(one => (one.Kind, one.ProductId)).OrderBy(one => one.Key.Kind).ThenBy(one => one.Key.ProductId, StringComparer.Ordinal)
+            .Select(one => Of(one.Key.Kind, one.Key.ProductId, [.. one.Select(measure => measure.Value)])!),
+    ];
 
     /// <summary>The lesson of a figure; null where nothing was measured.</summary>
     /// <param name="kind">Which figure.</param>

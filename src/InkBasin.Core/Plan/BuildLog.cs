@@ -13,7 +13,7 @@ namespace InkBasin.Core.Plan;
 /// <param name="ShownAt">The session entry whose curve shows this reading of a surface; null for all else.</param>
 public sealed record ReadEntry(LogEntry Entry, LogEntry Corrected, IReadOnlyList<LikelyCause> Causes, IReadOnlyList<string> Review, SurfaceCurve? Surface = null, string? ShownAt = null);
 
-/// <summary>The log of a build, read; and what is learnt from the logs of a shop.</summary>
+/// <summary>The log of a build, read; and what it has measured.</summary>
 public static class BuildLog
 {
     private const double LookBackH = 48;
@@ -35,20 +35,14 @@ public static class BuildLog
         })];
     }
 
-    /// <summary>What is learnt from the logs of all builds of a shop.</summary>
-    /// <param name="builds">What follows from each, as it would without any lesson taken: a lesson is held against the plan it corrects.</param>
-    public static IReadOnlyList<Lesson> Learn(IEnumerable<BuildAnswers> builds)
+    /// <summary>What a build's log and its tests have measured of the figures that are learnt.</summary>
+    /// <param name="answers">What follows from the build as it would without any lesson taken: a lesson is held against the plan it corrects.</param>
+    public static IReadOnlyList<LessonMeasure> Measured(BuildAnswers answers)
     {
-        ArgumentNullException.ThrowIfNull(builds);
-        var measured = new Dictionary<(LessonKind Kind, string? ProductId), List<double>>();
-        void Note(LessonKind kind, string? productId, double value)
-        {
-            if (!measured.TryGetValue((kind, productId), out var list)) measured[(kind, productId)] = list = [];
-            list.Add(value);
-        }
-
-        foreach (var answers in builds) Measure(answers, Note);
-        return [.. measured.OrderBy(one => one.Key.Kind).ThenBy(one => one.Key.ProductId, StringComparer.Ordinal).Select(one => Lessons.Of(one.Key.Kind, one.Key.ProductId, one.Value)!)];
+        ArgumentNullException.ThrowIfNull(answers);
+        var measured = new List<LessonMeasure>();
+        Measure(answers, (kind, productId, value) => measured.Add(new LessonMeasure(kind, productId, value)));
+        return measured;
     }
 
     private static void Measure(BuildAnswers answers, Action<LessonKind, string?, double> note)

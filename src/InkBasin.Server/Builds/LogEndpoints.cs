@@ -1,4 +1,3 @@
-using InkBasin.Core.Builds;
 using InkBasin.Core.Log;
 using InkBasin.Core.Plan;
 using InkBasin.Store;
@@ -23,15 +22,17 @@ internal static class LogEndpoints
 
     private static async Task<Ok<IReadOnlyList<ReadEntry>>> Log(Guid id, Answers answers, CancellationToken cancel) => TypedResults.Ok(BuildLog.Of(await answers.OfAsync(id, cancel)));
 
-    private static async Task<Ok<IReadOnlyList<LessonOffer>>> Offers(Guid id, BuildStore store, Answers answers, Core.Plan.Stores stores, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<LessonOffer>>> Offers(Guid id, BuildStore store, Answers answers, BuildMemory<IReadOnlyList<LessonMeasure>> memory, Core.Plan.Stores stores, CancellationToken cancel)
     {
         var build = (await store.GetAsync(id, cancel)).Build;
-        var shop = new List<BuildAnswers>();
+        var shelved = await store.ListAsync(false, cancel);
+        memory.Keep(shelved);
+        var measured = new List<LessonMeasure>();
 
         // Held against the plan without any lesson: what was taken once is not learnt anew on top of itself.
-        foreach (var other in (await store.ListAsync(false, cancel)).Select(one => one.Build).OfType<Build>().Where(one => one.Log.Count > 0 || one.WaterTests.Count > 0))
-            shop.Add(await answers.OfAsync(other with { Learnt = [] }, cancel));
-        var lessons = BuildLog.Learn(shop);
+        foreach (var other in shelved.Where(one => one.Build is { } shown && (shown.Log.Count > 0 || shown.WaterTests.Count > 0)))
+            measured.AddRange(await memory.OfAsync(other, stores, async changed => BuildLog.Measured(await answers.OfAsync(changed with { Learnt = [] }, cancel))));
+        var lessons = Lessons.Of(measured);
         TakenLesson? Taken(Lesson lesson) => build.Learnt.FirstOrDefault(one => one.Lesson.Kind == lesson.Kind && one.Lesson.ProductId == lesson.ProductId);
         return TypedResults.Ok<IReadOnlyList<LessonOffer>>([.. lessons.Select(lesson => new LessonOffer(lesson, LessonNotices.Sentence(lesson, stores.Sheet(lesson.ProductId)?.Name), Taken(lesson)))]);
     }

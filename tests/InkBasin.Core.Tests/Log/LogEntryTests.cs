@@ -71,7 +71,7 @@ public class LogEntryTests
         Log = log,
     };
 
-    private static IReadOnlyList<Lesson> Learn(Build build) => BuildLog.Learn([Planner.Answers(build, Stores.Examples)]);
+    private static IReadOnlyList<Lesson> Learn(Build build) => Lessons.Of(BuildLog.Measured(Planner.Answers(build, Stores.Examples)));
 
     [Fact]
     public void A_weighed_session_teaches_what_a_cup_keeps_and_what_the_bed_took()
