@@ -93,6 +93,28 @@ public class OutcomeCausesTests
         Assert.Contains(Causes(Outcome.LayerLine, Case() with { IsFirst = false, Covered = false }), cause => cause is { Kind: "dust", Evidence: Evidence.Noted });
     }
 
+    // Shares of practice: measured in full, noted by half, unknown by a tenth.
+    [Fact]
+    public void Each_cause_weighs_as_practice_gives_it_and_as_it_is_known()
+    {
+        void Weighs(Outcome outcome, OutcomeCase of, params (string Kind, double Share)[] shares)
+        {
+            var causes = Causes(outcome, of);
+            Assert.Equal(shares.Select(one => one.Kind), causes.Select(cause => cause.Kind));
+            Assert.All(causes.Zip(shares), one => Assert.Equal(one.Second.Share / shares.Sum(share => share.Share), one.First.Weight, 9));
+        }
+
+        var unweighed = Record(walk => walk.Take(new RoomRead("r", walk.Now, 21, 50)).To("1-one").Do().To("1-two").Do());
+        Weighs(Outcome.Soft, Case(unweighed with { Cups = [unweighed.Cups[0] with { StirredMin = 1 }] }, coldestC: 15), ("cold", 3), ("stirred", 2), ("ratio", 0.4));
+        var late = Clean.Cups[0] with { OutBy = Samples.Evening, OutAt = Samples.Evening.AddMinutes(2), RatioOffPercent = 9 };
+        Weighs(Outcome.Soft, Case(Clean with { Cups = [late] }), ("ratio", 4), ("pastTime", 1));
+        Weighs(Outcome.Cloudy, Case(Clean with { HumidityPercent = 80 }, dry: null), ("dampAir", 1.5), ("damp", 0.3));
+        Weighs(Outcome.Cloudy, Case(Clean with { Cups = [Clean.Cups[0] with { StirredMin = 1 }] }, coldestC: 15, dry: false), ("damp", 3), ("cold", 2), ("stirred", 1));
+        Weighs(Outcome.Cracked, Case(Clean with { HottestC = Clean.PeakC + 3, Cups = [late] }) with { DeeperThanSafe = true }, ("hot", 4), ("deep", 3), ("pastTime", 1), ("ratio", 1));
+        Weighs(Outcome.Bubbles, Case(Clean with { Cups = [late], BubbleLooks = new BubbleLooks(Planned: 3, Done: 1) }, coldestC: 15, dry: false) with { PorousThings = 1 }, ("cold", 2), ("pastTime", 2), ("porous", 1.5), ("looks", 1.5), ("damp", 1));
+        Weighs(Outcome.LayerLine, Case(coldestC: 15) with { HoursAfterUnder = 37, WindowToH = 36, IsFirst = false, Covered = false }, ("window", 4), ("dust", 1), ("cold", 1));
+    }
+
     [Fact]
     public void Poured_without_the_bench_it_says_what_nobody_measured()
     {
