@@ -140,4 +140,17 @@ public class LogEntryTests
         Assert.Equal("ratio", read[0].Causes[0].Kind);
         Assert.Contains(read[1].Review, line => line.Contains("planned", StringComparison.Ordinal));
     }
+
+    // Two days from the pour, both ends with it; the room before and after has done nothing to it.
+    [Theory]
+    [InlineData(-0.01, false)]
+    [InlineData(0, true)]
+    [InlineData(48, true)]
+    [InlineData(48.01, false)]
+    public void A_cold_reading_is_a_cause_where_it_was_read_while_it_cured(double afterH, bool named)
+    {
+        var build = Poured(Entry(Session()), new LogEntry { Id = "o", At = Samples.Evening.AddDays(3), Outcome = Outcome.Soft, WaterId = "w", Layer = 1 });
+        build = build with { RoomLog = [new(Samples.Evening.AddHours(20), 20), new(build.Begun[0].At.AddHours(afterH), 9)] };
+        Assert.Equal(named, BuildLog.Of(Planner.Answers(build, Stores.Examples))[0].Causes.Any(cause => cause is { Kind: "cold", Evidence: Evidence.Measured }));
+    }
 }
