@@ -118,6 +118,10 @@ public class DamTests
     {
         // A resin as thin as water that never thickens in the hour loses an hour's worth, but for its weight.
         var resin = new ResinProperties(GelH: 5000, HeatJPerG: 200, ReferenceC: 20, DensityGPerMl: 1);
-        Assert.Equal(6 * 5, Seep.Of(new LeakTest(5, 10, 20), 20, resin, 1, 20).LostFirstHourMl, 0.1);
+        var seep = Seep.Of(new LeakTest(5, 10, 20), 20, resin, 1, 20);
+        Assert.Equal(6 * 5, seep.LostFirstHourMl, 0.1);
+
+        // Backwards: 20 mm of water over that gap, w·h³/L, let 5 ml out in ten minutes.
+        Assert.Equal(5e-6 / 600, seep.GapMm3 * 1e-9 * 1000 * 9.80665 * 0.02 / (12 * 0.001), 1e-12);
     }
 }
