@@ -276,7 +276,7 @@ public class DaysTests(BrowserFixture fixture)
               if (!/\/days(\/trials)?$/.test(url.pathname) || !answer.ok) return answer;
               const told = 'The search ended before it found a plan, or that there is none.';
               const days = await answer.json();
-              if (url.searchParams.get('withinS') === '20') await new Promise(go => window.held.push(go));
+              if (url.searchParams.get('withinS') === '20' || !window.first) await new Promise(go => window.held.push(go));
               const short = Array.isArray(days)
                 ? days.map(way => (way.chosen ? way : { ...way, finishAt: null, visits: 0, changes: [], stop: told, unsettled: true }))
                 : { ...days, places: [], stretches: [], finishAt: null, visits: 0, optimal: false, clash: told, unsettled: true, offers: [], next: null };
@@ -285,6 +285,11 @@ public class DaysTests(BrowserFixture fixture)
             """);
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+
+        // Said where the steps will lie, with the head of the page free.
+        var hint = _page.Until(() => _page.First(".days-sheet .sheet-hint"), "they are laid out");
+        Assert.InRange(hint.Location.Y, _page.Find(".days-sheet").Location.Y, 400);
+        _page.Script("window.first = true; window.held.splice(0).forEach(go => go())");
         string Said() => _page.First("[data-testid=days-unsettled]")?.Text ?? "";
         _page.Until(() => Said().Contains("Still sought", StringComparison.Ordinal), "it is sought on");
         Assert.DoesNotContain("The search ended", Said(), StringComparison.Ordinal);

@@ -189,6 +189,69 @@ public class KeepingTests(BrowserFixture fixture)
         Assert.Equal(660, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
     }
 
+    // The machine the program runs on may have no network at all: what the browser says of it is not what the server says.
+    [Fact]
+    public async Task Off_every_network_the_program_beside_it_is_still_asked()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Script("window.dispatchEvent(new Event('offline'))");
+        _page.Find("nav.stages a[href$='/days']").Click();
+        _page.Until(() => _page.All("[data-step]").Count > 0, "the steps of the days");
+        _page.Find("a[href='/stores']").Click();
+        _page.Until(() => _page.Text("main").Contains("Coating epoxy (example)", StringComparison.Ordinal), "the stores");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task A_server_that_does_not_answer_yet_is_said_not_to_and_asked_again()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.away = true;
+            window.fetch = (request, options) => window.away ? Promise.reject(new TypeError('gone')) : really(request, options);
+            """);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/board"));
+        _page.Until(() => _page.First("main")?.Text.Contains("The server does not answer", StringComparison.Ordinal) == true, "it is said");
+        _page.Script("window.away = false");
+        _page.Until(() => _page.All(".sheet-drawing .board-edge").Count > 0, "the Sheet is drawn");
+    }
+
+    [Fact]
+    public async Task A_ground_that_does_not_come_is_told_and_the_last_change_can_be_taken_back()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 48 } });
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.fetch = async (request, options) =>
+              new URL(request.url ?? request, location).pathname.endsWith('/ground') ? new Response('torn', { status: 200 }) : really(request, options);
+            """);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/board"));
+        _page.Until(() => _page.First("main")?.Text.Contains("The picture of the ground came damaged. Reload the page.", StringComparison.Ordinal) == true, "it is said");
+        Assert.StartsWith("Take back", _page.Until(() => _page.First("main button"), "the way back").Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_change_whose_ground_is_lost_on_the_way_is_kept_and_shown()
+    {
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.lose = 0;
+            window.fetch = (request, options) =>
+              new URL(request.url ?? request, location).pathname.endsWith('/ground') && window.lose-- > 0 ? Promise.reject(new TypeError('gone')) : really(request, options);
+            """);
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Script("window.lose = 2");
+        _page.Type("Width", "640");
+        _page.Until(() => _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "shown when its ground has come");
+        _page.Settled();
+        Assert.Empty(_page.All(".message-stop"));
+        Assert.Equal(640, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
+    }
+
     [Fact]
     public async Task A_change_whose_answer_is_lost_on_the_way_is_made_once_and_is_no_conflict()
     {

@@ -38,7 +38,7 @@ export function App() {
 /** Opens the build last worked on, where it was left; the shelf when there is none. */
 function Open() {
   const builds = useQuery({ queryKey: ['builds', false], queryFn: () => answer(api.GET('/api/builds')) });
-  if (builds.error !== null) return <main className="lone">The server does not answer: {builds.error.message}</main>;
+  if (builds.error !== null) return <main className="lone">{builds.error.message}</main>;
   if (builds.data === undefined) return <main className="lone quiet">Opening…</main>;
   const latest = builds.data.find((card) => card.trouble === null);
   return (

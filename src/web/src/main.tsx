@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { ProblemError } from './api/client';
+import { LostConnection } from './api/client';
 import { App } from './App';
 import { UnitsProvider } from './units/UnitsContext';
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
@@ -11,8 +11,13 @@ import './styles/index.scss';
 
 const client = new QueryClient({
   defaultOptions: {
-    // A refusal stays a refusal; only a lost connection is worth another try.
-    queries: { retry: (count, error) => !(error instanceof ProblemError) && count < 20, retryDelay: 1500 },
+    // A refusal stays a refusal; only a lost connection is worth another try. Asked always: the program may be on a machine that has no network at all.
+    queries: {
+      networkMode: 'always',
+      retry: (count, error) => error instanceof LostConnection && count < 20,
+      retryDelay: 1500,
+    },
+    mutations: { networkMode: 'always' },
   },
 });
 

@@ -31,9 +31,31 @@ export class ProblemError extends Error {
   }
 }
 
-/** Unwraps an answer; throws a ProblemError on a refusal and lets a lost connection through as it is. */
+/** Nothing came back: the program has ended, or this device has left its network. */
+export class LostConnection extends Error {
+  constructor(cause: unknown) {
+    super('The server does not answer. Is it still running?', { cause });
+  }
+}
+
+/** What a call brings; a connection that fails is told as that, in words of ours and not of the browser's. */
+export async function reached<T>(call: Promise<T>): Promise<T> {
+  try {
+    return await call;
+  } catch (error) {
+    throw error instanceof TypeError ? new LostConnection(error) : error;
+  }
+}
+
+/** What a page is nothing without is asked for until it comes; what is shown stays meanwhile. */
+export const untilItComes = {
+  retry: (_: number, error: Error) => error instanceof LostConnection,
+  retryDelay: 1500,
+};
+
+/** Unwraps an answer; throws a ProblemError on a refusal, and a LostConnection where none came. */
 export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
-  const { data, error, response } = await call;
+  const { data, error, response } = await reached(call);
   if (response.status === NOT_PAIRED) window.dispatchEvent(new Event(UNPAIRED));
   if (data === undefined || !response.ok) throw new ProblemError(response.status, asProblem(error));
   return data;

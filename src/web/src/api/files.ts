@@ -1,4 +1,4 @@
-import { asProblem, ProblemError } from './client';
+import { asProblem, ProblemError, reached } from './client';
 import type { BuildCard, PictureAnswer, ReadGridAnswer, RestoreBegun, StockChange } from './types';
 
 /** How a file of heights is to be read. Empty lengths are left to the file. */
@@ -47,9 +47,7 @@ export async function takeList(file: Blob): Promise<void> {
 
 /** Takes a file the server makes; what it cannot make it says in a sentence. */
 export async function takeFile(address: string, name: string): Promise<void> {
-  const response = await fetch(address).catch(() => {
-    throw new Error('The server does not answer. Is it still running?');
-  });
+  const response = await reached(fetch(address));
   if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
   const link = document.createElement('a');
   link.href = URL.createObjectURL(await response.blob());

@@ -1,4 +1,4 @@
-import { asProblem, ProblemError } from './client';
+import { asProblem, ProblemError, reached } from './client';
 import type { BuildEdit } from './types';
 
 /** The ground's picture as the server compiled it: heights over the board and plaster in mm, row 0 at the back. */
@@ -52,7 +52,7 @@ export function readGround(bytes: ArrayBuffer, had: Ground | null = null): Groun
 
 export async function fetchGround(id: string, had: HadGround | null = null): Promise<Ground> {
   const have = had === null ? '' : `?have=${encodeURIComponent(had.key)}`;
-  return read(await fetch(`/api/builds/${id}/ground${have}`), had);
+  return read(await reached(fetch(`/api/builds/${id}/ground${have}`)), had);
 }
 
 export async function previewGround(
@@ -62,12 +62,14 @@ export async function previewGround(
   signal: AbortSignal,
 ): Promise<Ground> {
   return read(
-    await fetch(`/api/builds/${id}/preview/ground`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ edit, have: had?.key ?? null }),
-      signal,
-    }),
+    await reached(
+      fetch(`/api/builds/${id}/preview/ground`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ edit, have: had?.key ?? null }),
+        signal,
+      }),
+    ),
     had,
   );
 }

@@ -1,4 +1,4 @@
-import { asProblem, ProblemError } from './client';
+import { asProblem, ProblemError, reached } from './client';
 
 /** A water from above, cell by cell, as Core paints it: for the bare bed and after each layer. */
 export interface WaterPicture {
@@ -37,7 +37,7 @@ export function readWaterPicture(bytes: ArrayBuffer): WaterPicture {
 }
 
 export async function fetchWaterPicture(id: string, waterId: string): Promise<WaterPicture> {
-  const response = await fetch(`/api/builds/${id}/waters/${encodeURIComponent(waterId)}/picture`);
+  const response = await reached(fetch(`/api/builds/${id}/waters/${encodeURIComponent(waterId)}/picture`));
   if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
   return readWaterPicture(await response.arrayBuffer());
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { createStore } from 'zustand';
-import { answer, api } from '../api/client';
+import { answer, api, untilItComes } from '../api/client';
 import { fetchGround } from '../api/ground';
 import { DeskContext, type CutLine, type Desk, type DeskStore, type EditOrMake, type Sight } from './DeskContext';
 import { BrokenBuild } from './BrokenBuild';
@@ -14,6 +14,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
   const build = useQuery({
     queryKey: buildKey(id),
     queryFn: () => answer(api.GET('/api/builds/{id}', { params: { path: { id } } })),
+    ...untilItComes,
   });
   const rest = build.data;
   const ground = useQuery({
@@ -22,6 +23,7 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     enabled: rest !== undefined,
     staleTime: Infinity,
     placeholderData: (before) => before,
+    ...untilItComes,
   });
   // While another window's change is fetched, the ground shown is still the one before it.
   const had = useMemo(
@@ -130,10 +132,16 @@ export function DeskProvider({ id, children }: { id: string; children: ReactNode
     if (desk !== null) store.current?.setState(desk, true);
   }, [desk]);
 
-  if (build.error !== null) {
-    return <BrokenBuild id={id} sentence={build.error.message} />;
+  const broken = build.error ?? ground.error;
+  if (broken !== null) return <BrokenBuild id={id} sentence={broken.message} />;
+  if (store.current === null) {
+    const away = build.failureReason ?? ground.failureReason;
+    return (
+      <main className="lone quiet" role="status">
+        {away === null ? 'Laying out the bench…' : `${away.message} It is asked again and again.`}
+      </main>
+    );
   }
-  if (store.current === null) return <main className="lone quiet">Laying out the bench…</main>;
   return <DeskContext value={store.current}>{children}</DeskContext>;
 }
 

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
-import { answer, api, ProblemError } from '../api/client';
+import { answer, api, ProblemError, untilItComes } from '../api/client';
 import { fetchGround, type Ground } from '../api/ground';
 import type { Build, BuildAnswer, BuildEdit } from '../api/types';
 import { changesNothing } from './changes';
@@ -77,14 +77,18 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
       try {
         const made = await send(job);
         version.current = made.version;
-        // The new ground first, so that the old one is never drawn under the new plan.
+        // The new ground first, so that the old one is never drawn under the new plan. The change is kept by then: a ground that does not come is no refusal, it is asked for anew with the build, and told there.
         const before = client.getQueryData<BuildAnswer>(buildKey(id))?.groundKey;
         const ground = before === undefined ? undefined : client.getQueryData<Ground>(groundKey(id, before));
-        await client.fetchQuery({
-          queryKey: groundKey(id, made.groundKey),
-          queryFn: () => fetchGround(id, before === undefined || ground === undefined ? null : { key: before, ground }),
-          staleTime: Infinity,
-        });
+        await client
+          .fetchQuery({
+            queryKey: groundKey(id, made.groundKey),
+            queryFn: () =>
+              fetchGround(id, before === undefined || ground === undefined ? null : { key: before, ground }),
+            staleTime: Infinity,
+            ...untilItComes,
+          })
+          .catch(() => undefined);
         client.setQueryData(buildKey(id), made);
         void client.invalidateQueries({ queryKey: ['builds'] });
         void client.invalidateQueries({ queryKey: ['bottles'] });
