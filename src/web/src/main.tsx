@@ -14,6 +14,7 @@ const client = new QueryClient({
     // A refusal stays a refusal; only a lost connection is worth another try. Asked always: the program may be on a machine that has no network at all.
     queries: {
       networkMode: 'always',
+      refetchOnReconnect: true,
       retry: (count, error) => error instanceof LostConnection && count < 20,
       retryDelay: 1500,
     },
