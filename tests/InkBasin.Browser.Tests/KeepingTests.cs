@@ -239,8 +239,13 @@ public class KeepingTests(BrowserFixture fixture)
         using var meddled = _page.Meddle("""
             const really = window.fetch;
             window.lose = 0;
-            window.fetch = (request, options) =>
-              new URL(request.url ?? request, location).pathname.endsWith('/ground') && window.lose-- > 0 ? Promise.reject(new TypeError('gone')) : really(request, options);
+            window.fetch = async (request, options) => {
+              const lost = new URL(request.url ?? request, location).pathname.endsWith('/ground') ? window.lose-- : 0;
+              if (lost === 2) throw new TypeError('gone');
+              const answer = await really(request, options);
+              if (lost === 1) answer.arrayBuffer = () => Promise.reject(new TypeError('gone on the way'));
+              return answer;
+            };
             """);
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "board");

@@ -50,7 +50,7 @@ export async function takeFile(address: string, name: string): Promise<void> {
   const response = await reached(fetch(address));
   if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(await response.blob());
+  link.href = URL.createObjectURL(await reached(response.blob()));
   link.download = name;
   link.click();
   URL.revokeObjectURL(link.href);

@@ -76,5 +76,5 @@ export async function previewGround(
 
 async function read(response: Response, had: HadGround | null): Promise<Ground> {
   if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
-  return readGround(await response.arrayBuffer(), had?.ground ?? null);
+  return readGround(await reached(response.arrayBuffer()), had?.ground ?? null);
 }

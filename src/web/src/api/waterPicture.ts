@@ -39,7 +39,7 @@ export function readWaterPicture(bytes: ArrayBuffer): WaterPicture {
 export async function fetchWaterPicture(id: string, waterId: string): Promise<WaterPicture> {
   const response = await reached(fetch(`/api/builds/${id}/waters/${encodeURIComponent(waterId)}/picture`));
   if (!response.ok) throw new ProblemError(response.status, asProblem(await response.json().catch(() => null)));
-  return readWaterPicture(await response.arrayBuffer());
+  return readWaterPicture(await reached(response.arrayBuffer()));
 }
 
 /** What is seen at a cell of the board after a layer, 0 for the bare bed: 0…255; null where the water is not. */
