@@ -28,8 +28,12 @@ public sealed record BenchDevice(string Id, string Name)
 /// <param name="Rehearsal">Its own clock and mishaps; null for one that is meant.</param>
 /// <param name="Holder">The device that may go on with it; null when none holds it.</param>
 /// <param name="Told">Whether the build knows all of it.</param>
-public sealed record StoredSession(Guid Id, Guid BuildId, BenchScript Script, DateTimeOffset OpenedAt, IReadOnlyList<BenchEvent> Events, Rehearsal? Rehearsal, BenchDevice? Holder, bool Told)
+/// <param name="Version">How often anything but its events has changed.</param>
+public sealed record StoredSession(Guid Id, Guid BuildId, BenchScript Script, DateTimeOffset OpenedAt, IReadOnlyList<BenchEvent> Events, Rehearsal? Rehearsal, BenchDevice? Holder, bool Told, int Version)
 {
+    /// <summary>Never less in what was read later: whoever has two answers knows by it which is the newer.</summary>
+    public int Revision => Version + Events.Count;
+
     /// <summary>Where it stands.</summary>
     public BenchState State => BenchSession.Of(Script, OpenedAt, Events);
 
@@ -206,5 +210,6 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
         events,
         row.Rehearsal is null ? null : Written.Read("This rehearsal", () => JsonSerializer.Deserialize<Rehearsal>(row.Rehearsal, Json)),
         row.Holder is null ? null : new BenchDevice(row.Holder, row.HolderName ?? "Another device"),
-        row.Told);
+        row.Told,
+        row.Version);
 }

@@ -224,6 +224,32 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task Of_two_views_the_one_with_the_lower_revision_is_the_older()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open(rehearseAt: 1);
+        var (phone, desk) = (BenchMaker.Device("phone", "The phone"), BenchMaker.Device());
+        var last = Revision(maker.View);
+        void Raised(JsonNode view) => Assert.True(Revision(view) > last, $"{Revision(view)} after {last}");
+        async Task Stands(JsonNode view) => Assert.Equal(last = Revision(view), Revision(await maker.Read()));
+
+        var done = maker.Done(knowingly: true);
+        Raised((await maker.Tell(done)).Body);
+        await Stands(maker.View);
+        Assert.Equal(last, Revision((await maker.Tell(done)).Body));
+        var (_, faster) = await client.Post($"/api/bench/{maker.Session}/rehearsal", new { speed = 60 });
+        Raised(faster);
+        await Stands(faster);
+        await client.Post($"/api/bench/{maker.Session}/hold", new { device = phone });
+        var (_, given) = await client.Post($"/api/bench/{maker.Session}/hold", new { device = desk, letGo = true });
+        Raised(given);
+        await Stands(given);
+    }
+
+    private static int Revision(JsonNode view) => view["revision"]!.GetValue<int>();
+
+    [Fact]
     public async Task Two_devices_tell_at_once_and_nothing_is_lost_or_twice()
     {
         using var client = server.CreateClient();

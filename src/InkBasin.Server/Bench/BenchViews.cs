@@ -7,6 +7,7 @@ namespace InkBasin.Server.Bench;
 /// <summary>A session as a device shows it.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="BuildId">The build.</param>
+/// <param name="Revision">Raised with all that happens to it: of two views the one with the lower one is the older.</param>
 /// <param name="Title">What is poured.</param>
 /// <param name="ProductName">The product.</param>
 /// <param name="InkName">Its tints; null when clear.</param>
@@ -29,6 +30,7 @@ namespace InkBasin.Server.Bench;
 public sealed record BenchView(
     Guid Id,
     Guid BuildId,
+    int Revision,
     string Title,
     string ProductName,
     string? InkName,
@@ -57,7 +59,7 @@ internal sealed class BenchViews(BenchHolds holds, TimeProvider time)
         var (now, state, script) = (session.Now(time.GetUtcNow()), session.State, session.Script);
         var said = BenchNotices.Of(script, state, now);
         return new BenchView(
-            session.Id, session.BuildId, script.Title, script.ProductName, script.InkName, session.OpenedAt, now, session.Rehearsal?.Speed ?? 1, session.Rehearsal is not null, script.TimeZone, script.ByScale, script.Mixes,
+            session.Id, session.BuildId, session.Revision, script.Title, script.ProductName, script.InkName, session.OpenedAt, now, session.Rehearsal?.Speed ?? 1, session.Rehearsal is not null, script.TimeZone, script.ByScale, script.Mixes,
             state, said.Notices, said.ChangesAt, session.Rehearsal?.Signs(state) ?? [], session.Holder, holds.AskOf(session.Id), untold ?? [], BenchNotices.Away,
             state.EndedAt is null ? null : SessionReview.Of(script, session.OpenedAt, state, now));
     }

@@ -8325,6 +8325,11 @@ export interface components {
              * @description The build.
              */
             buildId: string;
+            /**
+             * Format: int32
+             * @description Raised with all that happens to it: of two views the one with the lower one is the older.
+             */
+            revision: number;
             /** @description What is poured. */
             title: string;
             /** @description The product. */

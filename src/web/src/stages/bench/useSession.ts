@@ -32,6 +32,13 @@ export interface Session {
   rehearse: (change: { speed?: number; mishap?: Mishap }) => void;
 }
 
+/**
+ * Whether a view is older than what is shown by now: answers overtake one another, and one that was on its way while another came would take the bench back. What was
+ * shown already when it was asked for decides nothing: a server whose data were put back from a backup knows less, and is right.
+ */
+export const isOvertaken = (view: BenchView, shown: BenchView | null, askedBy: BenchView | null): boolean =>
+  shown !== null && shown !== askedBy && view.revision < shown.revision;
+
 /** A session as this device has it: live, and going on by itself while the server is away. */
 export function useSession(id: string): Session {
   const device = useMemo(thisDevice, []);
@@ -44,19 +51,31 @@ export function useSession(id: string): Session {
   const queue = useRef(events);
   const sending = useRef(false);
 
-  const take = useCallback((view: BenchView) => {
-    setTold({ view, at: performance.now() });
+  const latest = useRef(told);
+  latest.current = told;
+
+  const take = useCallback((view: BenchView, askedBy: BenchView | null) => {
+    const at = performance.now();
+    setTold((shown) => (isOvertaken(view, shown?.view ?? null, askedBy) ? shown : { view, at }));
     setOffline(false);
     setError(null);
   }, []);
 
+  const takes = useCallback(() => {
+    const askedBy = latest.current?.view ?? null;
+    return (view: BenchView) => take(view, askedBy);
+  }, [take]);
+
   const read = useCallback(
     () =>
-      answer(api.GET('/api/bench/{session}', { params: { path: { session: id } } })).then(take, (problem: unknown) => {
-        if (problem instanceof ProblemError) setError(problem.message);
-        else setOffline(true);
-      }),
-    [id, take],
+      answer(api.GET('/api/bench/{session}', { params: { path: { session: id } } })).then(
+        takes(),
+        (problem: unknown) => {
+          if (problem instanceof ProblemError) setError(problem.message);
+          else setOffline(true);
+        },
+      ),
+    [id, takes],
   );
 
   const wait = useCallback(
@@ -72,12 +91,13 @@ export function useSession(id: string): Session {
     if (sending.current || queue.current.length === 0) return;
     sending.current = true;
     const now = queue.current;
+    const taken = takes();
     try {
       const view = await answer(
         api.POST('/api/bench/{session}/events', { params: { path: { session: id } }, body: { device, events: now } }),
       );
       wait(queue.current.slice(now.length));
-      take(view);
+      taken(view);
     } catch (problem) {
       if (problem instanceof ProblemError && problem.status !== 409) {
         // Refused: all of it, so that nothing that follows from it is told either.
@@ -92,7 +112,7 @@ export function useSession(id: string): Session {
       sending.current = false;
     }
     if (queue.current.length > 0 && queue.current !== now) void send();
-  }, [device, id, read, take, wait]);
+  }, [device, id, read, takes, wait]);
 
   useEffect(() => {
     void read();
@@ -112,7 +132,7 @@ export function useSession(id: string): Session {
       .configureLogging(LogLevel.None)
       .build();
     let gone = false;
-    hub.on('Changed', (view: BenchView) => take(view));
+    hub.on('Changed', (view: BenchView) => take(view, null));
     hub.on('Readings', (all: InstrumentState[]) => setReadings(all));
     hub.onreconnecting(() => setReadings([]));
     const watch = async () => {
@@ -134,8 +154,6 @@ export function useSession(id: string): Session {
     };
   }, [id, read, take]);
 
-  const latest = useRef(told);
-  latest.current = told;
   const now = useCallback(() => {
     const { view, at } = latest.current ?? { view: null, at: 0 };
     return view === null ? Date.now() : Date.parse(view.now) + (performance.now() - at) * view.speed;
@@ -160,12 +178,12 @@ export function useSession(id: string): Session {
 
   const post = useCallback(
     (call: Promise<BenchView>) => {
-      call.then(take, (problem: unknown) => {
+      call.then(takes(), (problem: unknown) => {
         if (problem instanceof ProblemError) setRefusal(problem.message);
         else setOffline(true);
       });
     },
-    [take],
+    [takes],
   );
   const path = useMemo(() => ({ path: { session: id } }), [id]);
   const ask = useCallback(
