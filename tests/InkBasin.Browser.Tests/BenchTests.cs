@@ -151,46 +151,6 @@ public class BenchTests(BrowserFixture fixture)
     }
 
     [Fact]
-    public async Task An_answer_that_a_later_one_overtook_does_not_take_the_bench_back()
-    {
-        // Where it stands is asked for once the connection was lost for a moment; that answer comes after the next press was told.
-        using var meddled = _page.Meddle("""
-            const really = window.fetch;
-            window.lose = window.hold = false;
-            window.held = [];
-            window.fetch = async (request, options) => {
-              const path = new URL(request.url ?? request, location).pathname;
-              if (window.lose && path.endsWith('/rehearsal')) {
-                window.lose = false;
-                throw new TypeError('gone');
-              }
-              const answer = await really(request, options);
-              if (window.hold && /^\/api\/bench\/[0-9a-f-]+$/.test(path)) await new Promise(go => window.held.push(go));
-              return answer;
-            };
-            """);
-        await Rehearse("×1");
-        _page.Script("window.lose = window.hold = true");
-        _view.Click("×60");
-        _view.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), CultureInfo.InvariantCulture) > 0, "an answer held back");
-        _page.Script("window.hold = false");
-        _view.Done();
-        var at = _view.Step;
-        var session = fixture.Driver.Url.Split('/')[^1];
-        _view.Until(() => (bool)_page.Script("return localStorage.getItem('ink-basin.bench.' + arguments[0]) === null", session)!, "the press was told");
-        fixture.Driver.ExecuteAsyncScript("""
-            const done = arguments[0];
-            window.held.forEach(go => go());
-            let frames = 30;
-            const next = () => (--frames === 0 ? done() : requestAnimationFrame(next));
-            requestAnimationFrame(next);
-            """);
-        Assert.Equal(at, _view.Step);
-        Assert.Equal(at, StepOf((await fixture.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!["state"]!));
-        Assert.Empty(_page.Faults());
-    }
-
-    [Fact]
     public async Task The_server_is_killed_in_the_middle_of_a_session_and_nothing_is_lost()
     {
         using var own = await OwnServer.Start();

@@ -3,7 +3,6 @@ import { foretold } from '@web/stages/bench/foretold';
 import { keepWaiting, waiting } from '@web/stages/bench/happened';
 import { clock } from '@web/stages/bench/time';
 import { calls } from '@web/stages/bench/useCues';
-import { isOvertaken } from '@web/stages/bench/useSession';
 
 const FROM = Date.parse('2027-03-01T19:00:00Z');
 const at = (minutes: number) => new Date(FROM + minutes * 60_000).toISOString();
@@ -125,24 +124,6 @@ describe('a phone off the network', () => {
     kept.set('ink-basin.bench.s', 'no list');
     expect(waiting('s')).toEqual([]);
     vi.unstubAllGlobals();
-  });
-});
-
-describe('which of two views is the newer', () => {
-  const of = (revision: number): BenchView => ({ ...view(0), revision });
-
-  it('passes one over that was overtaken on its way', () => {
-    const [before, shown] = [of(4), of(6)];
-    expect(isOvertaken(of(5), shown, before)).toBe(true);
-    expect(isOvertaken(of(5), shown, null)).toBe(true);
-    expect(isOvertaken(of(6), shown, before)).toBe(false);
-    expect(isOvertaken(of(7), shown, before)).toBe(false);
-  });
-
-  it('takes whatever comes when nothing else came meanwhile', () => {
-    const shown = of(6);
-    expect(isOvertaken(of(5), shown, shown)).toBe(false);
-    expect(isOvertaken(of(5), null, null)).toBe(false);
   });
 });
 

@@ -1,21 +1,18 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { createStore } from 'zustand';
-import { answer, api, untilItComes } from '../api/client';
+import { untilItComes } from '../api/client';
 import { fetchGround } from '../api/ground';
 import { DeskContext, type CutLine, type Desk, type DeskStore, type EditOrMake, type Sight } from './DeskContext';
 import { BrokenBuild } from './BrokenBuild';
 import { useDraft } from './useDraft';
-import { buildKey, groundKey, useEdits } from './useEdits';
+import { buildKey, fetchBuild, groundKey, useEdits } from './useEdits';
 
 /** Opens a build and gives its parts the one state they share. */
 export function DeskProvider({ id, children }: { id: string; children: ReactNode }) {
   const [refusal, setRefusal] = useState<string | null>(null);
-  const build = useQuery({
-    queryKey: buildKey(id),
-    queryFn: () => answer(api.GET('/api/builds/{id}', { params: { path: { id } } })),
-    ...untilItComes,
-  });
+  const client = useQueryClient();
+  const build = useQuery({ queryKey: buildKey(id), queryFn: () => fetchBuild(client, id), ...untilItComes });
   const rest = build.data;
   const ground = useQuery({
     queryKey: groundKey(id, rest?.groundKey ?? ''),

@@ -1,7 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
+import { askAnew } from '../api/askAnew';
 import { answer, api, ProblemError, untilItComes } from '../api/client';
 import { fetchGround, type Ground } from '../api/ground';
+import { isOvertaken } from '../api/overtaken';
 import type { Build, BuildAnswer, BuildEdit } from '../api/types';
 import { changesNothing } from './changes';
 import { freshId, type Conflict, type EditOrMake } from './DeskContext';
@@ -13,6 +15,17 @@ type Job = { kind: 'edit'; edit: EditOrMake } | { kind: 'undo' } | { kind: 'redo
 
 export function buildKey(id: string) {
   return ['build', id];
+}
+
+const versionOf = (answer: BuildAnswer): number => answer.version;
+
+/** Asks for a build. */
+export async function fetchBuild(client: QueryClient, id: string): Promise<BuildAnswer> {
+  const shown = () => client.getQueryData<BuildAnswer>(buildKey(id));
+  const askedBy = shown();
+  const came = await answer(api.GET('/api/builds/{id}', { params: { path: { id } } }));
+  const now = shown();
+  return now !== undefined && isOvertaken(versionOf, came, now, askedBy) ? now : came;
 }
 
 export function groundKey(id: string, key: string) {
@@ -72,11 +85,12 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
 
   const perform = useCallback(
     async (asked: Job): Promise<boolean> => {
-      const job = made(asked, client.getQueryData<BuildAnswer>(buildKey(id))?.build);
+      const askedBy = client.getQueryData<BuildAnswer>(buildKey(id));
+      const job = made(asked, askedBy?.build);
       if (job === null) return true;
       try {
         const made = await send(job);
-        version.current = made.version;
+        version.current = Math.max(version.current, made.version);
         // The new ground first, so that the old one is never drawn under the new plan. The change is kept by then: a ground that does not come is no refusal, it is asked for anew with the build, and told there.
         const before = client.getQueryData<BuildAnswer>(buildKey(id))?.groundKey;
         const ground = before === undefined ? undefined : client.getQueryData<Ground>(groundKey(id, before));
@@ -89,9 +103,11 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
             ...untilItComes,
           })
           .catch(() => undefined);
-        client.setQueryData(buildKey(id), made);
-        void client.invalidateQueries({ queryKey: ['builds'] });
-        void client.invalidateQueries({ queryKey: ['bottles'] });
+        client.setQueryData<BuildAnswer>(buildKey(id), (shown) =>
+          isOvertaken(versionOf, made, shown, askedBy) ? shown : made,
+        );
+        void askAnew(client, ['builds']);
+        void askAnew(client, ['bottles']);
         onRefused(null);
         return true;
       } catch (error) {

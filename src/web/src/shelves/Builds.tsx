@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { askAnew } from '../api/askAnew';
 import { answer, api } from '../api/client';
 import { sendBuild } from '../api/files';
 import { fetchGround } from '../api/ground';
@@ -61,7 +62,7 @@ function useCardActions(id: string) {
         : what === 'bin'
           ? answer(api.DELETE('/api/builds/{id}', path))
           : answer(api.POST('/api/builds/{id}/restore', path)),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['builds'] }),
+    onSuccess: () => askAnew(client, ['builds']),
   });
 }
 
@@ -206,7 +207,7 @@ function NewBuild() {
   const file = useRef<HTMLInputElement>(null);
   const asCopy = useRef(false);
   const opened = async (card: BuildCard, stage: string) => {
-    await client.invalidateQueries({ queryKey: ['builds'] });
+    await askAnew(client, ['builds']);
     await navigate(`/builds/${card.id}/${stage}`);
   };
   const begin = useMutation({

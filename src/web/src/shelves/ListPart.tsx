@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { askAnew } from '../api/askAnew';
 import { lookAtList, takeList } from '../api/files';
 import type { StockChange } from '../api/types';
-import { askAnew } from './useCupboard';
 
 interface Looked {
   file: File;

@@ -1,5 +1,6 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { askAnew } from '../api/askAnew';
 import { answer, api, asProblem } from '../api/client';
 import type { CupboardView } from '../api/types';
 import type { Standing } from './standing';
@@ -8,12 +9,6 @@ import type { Standing } from './standing';
 export async function done(call: Promise<{ error?: unknown; response: Response }>): Promise<void> {
   const { error, response } = await call;
   if (!response.ok) throw new Error(asProblem(error).detail ?? 'It could not be done.');
-}
-
-/** Asks for everything anew: also for what is still being asked for the first time, whose answer would be of before the change. */
-export async function askAnew(client: QueryClient): Promise<void> {
-  await client.cancelQueries();
-  await client.invalidateQueries();
 }
 
 /** What stands there now, with what was reckoned last while it is reckoned anew. */

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { askAnew } from '../api/askAnew';
 
 /** What is written on a label of one's own; its id is null while it is a new one. */
 interface Entering<TLabel> {
@@ -21,7 +22,7 @@ export function useOwnLabels<TItem extends { id: string; name: string }, TLabel>
   const [entering, setEntering] = useState<Entering<TLabel> | null>(null);
   const [removed, setRemoved] = useState<TItem | null>(null);
   // Plans of open builds are made with these: they are asked for anew.
-  const changed = () => client.invalidateQueries();
+  const changed = () => askAnew(client);
   const keep = useMutation({
     mutationFn: ({ id, label }: Entering<TLabel>) => routes.keep(id, label),
     onSuccess: async () => {

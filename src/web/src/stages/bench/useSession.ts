@@ -1,6 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel } from '@microsoft/signalr';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { answer, api, ProblemError } from '../../api/client';
+import { isOvertaken } from '../../api/overtaken';
 import type { BenchDevice, BenchEvent, BenchView, InstrumentState, Mishap } from '../../api/types';
 import { thisDevice } from './device';
 import { foretold } from './foretold';
@@ -32,12 +33,7 @@ export interface Session {
   rehearse: (change: { speed?: number; mishap?: Mishap }) => void;
 }
 
-/**
- * Whether a view is older than what is shown by now: answers overtake one another, and one that was on its way while another came would take the bench back. What was
- * shown already when it was asked for decides nothing: a server whose data were put back from a backup knows less, and is right.
- */
-export const isOvertaken = (view: BenchView, shown: BenchView | null, askedBy: BenchView | null): boolean =>
-  shown !== null && shown !== askedBy && view.revision < shown.revision;
+const revisionOf = (view: BenchView): number => view.revision;
 
 /** A session as this device has it: live, and going on by itself while the server is away. */
 export function useSession(id: string): Session {
@@ -56,7 +52,7 @@ export function useSession(id: string): Session {
 
   const take = useCallback((view: BenchView, askedBy: BenchView | null) => {
     const at = performance.now();
-    setTold((shown) => (isOvertaken(view, shown?.view ?? null, askedBy) ? shown : { view, at }));
+    setTold((shown) => (isOvertaken(revisionOf, view, shown?.view, askedBy) ? shown : { view, at }));
     setOffline(false);
     setError(null);
   }, []);

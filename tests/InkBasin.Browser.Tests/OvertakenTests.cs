@@ -1,0 +1,101 @@
+using System.Globalization;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>Answers overtake one another on their way: an older one that comes after a newer one takes nothing back.</summary>
+[Collection("other browser")]
+public class OvertakenTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    [Fact]
+    public async Task A_build_asked_for_before_a_change_and_answered_after_it_does_not_take_the_change_off_the_page()
+    {
+        using var meddled = HoldAnswers("/api/builds/[0-9a-f-]+");
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+
+        // Whoever comes back to the page and changes something at once: what was asked for on coming back is of before the change.
+        _page.Script("window.hold = true; window.dispatchEvent(new Event('visibilitychange'))");
+        UntilHeld();
+        _page.Type("Width", "640");
+        _page.Until(() => _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "the change is shown");
+        _page.Settled();
+        LetGo();
+        Assert.Contains("640", _page.Text(".top-build"), StringComparison.Ordinal);
+        _page.Type("Width", "650");
+        _page.Until(() => _page.Text(".top-build").Contains("650", StringComparison.Ordinal), "and is changed on");
+        Assert.Empty(_page.All("[role=alertdialog]"));
+    }
+
+    [Fact]
+    public async Task A_change_answered_after_another_windows_later_one_was_seen_does_not_take_that_off_the_page()
+    {
+        using var meddled = HoldAnswers("/api/builds/[0-9a-f-]+/edits");
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Script("window.hold = true");
+        _page.Type("Width", "640");
+        UntilHeld();
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 48 } });
+        _page.Script("window.dispatchEvent(new Event('visibilitychange'))");
+        _page.Until(() => _page.Text(".top-build").Contains("1:48", StringComparison.Ordinal), "the other window's change is shown");
+        LetGo();
+        _page.Settled();
+        Assert.Contains("1:48 · 640", _page.Text(".top-build"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Where_a_session_stood_before_a_press_and_was_answered_after_it_does_not_take_the_bench_back()
+    {
+        using var meddled = HoldAnswers("/api/bench/[0-9a-f-]+");
+        var view = new SessionView(fixture.Driver);
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        view.Click("Rehearse it first");
+        view.Until(() => view.Step == "caution", "the bench is open");
+
+        // The connection is lost for a moment: where it stands is asked for.
+        _page.Script("window.lose = window.hold = true");
+        view.Click("×60");
+        UntilHeld();
+        _page.Script("window.hold = false");
+        view.Done();
+        var at = view.Step;
+        Assert.NotEqual("caution", at);
+        var session = fixture.Driver.Url.Split('/')[^1];
+        view.Until(() => (bool)_page.Script("return localStorage.getItem('ink-basin.bench.' + arguments[0]) === null", session)!, "the press was told");
+        LetGo();
+        Assert.Equal(at, view.Step);
+        Assert.Empty(_page.Faults());
+    }
+
+    // Answers of a path are held back while window.hold is set; one call of a rehearsal is lost when window.lose is.
+    private IDisposable HoldAnswers(string path) => _page.Meddle($$"""
+        const really = window.fetch;
+        window.hold = window.lose = false;
+        window.held = [];
+        window.fetch = async (request, options) => {
+          const path = new URL(request.url ?? request, location).pathname;
+          if (window.lose && path.endsWith('/rehearsal')) {
+            window.lose = false;
+            throw new TypeError('gone');
+          }
+          const answer = await really(request, options);
+          if (window.hold && new RegExp('^{{path}}$').test(path)) await new Promise(go => window.held.push(go));
+          return answer;
+        };
+        """);
+
+    private void UntilHeld() => _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), CultureInfo.InvariantCulture) > 0, "an answer is held back");
+
+    // Comes back when the page has had thirty pictures' time to show what came.
+    private void LetGo() => fixture.Driver.ExecuteAsyncScript("""
+        const done = arguments[0];
+        window.hold = false;
+        window.held.forEach(go => go());
+        let frames = 30;
+        const next = () => (--frames === 0 ? done() : requestAnimationFrame(next));
+        requestAnimationFrame(next);
+        """);
+}
