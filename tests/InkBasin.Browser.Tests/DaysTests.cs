@@ -295,8 +295,11 @@ public class DaysTests(BrowserFixture fixture)
         Assert.DoesNotContain("The search ended", Said(), StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=days-clash], [data-testid=days-finish]"));
 
-        _page.Script("window.held.splice(0).forEach(go => go())");
-        _page.Until(() => Said().Contains("No plan found", StringComparison.Ordinal), "the search is over");
+        _page.Until(() =>
+        {
+            _page.Script("window.held.splice(0).forEach(go => go())");
+            return Said().Contains("No plan found", StringComparison.Ordinal);
+        }, "the search is over");
         Assert.Contains("The search ended before it found a plan", Said(), StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=days-clash], [data-testid=days-finish]"));
 

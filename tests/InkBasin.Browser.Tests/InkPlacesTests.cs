@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 
@@ -45,6 +46,43 @@ public class InkPlacesTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task What_a_bed_looks_like_stays_while_it_is_painted_anew()
+    {
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.hold = false;
+            window.held = [];
+            window.fetch = async (request, options) => {
+              const answer = await really(request, options);
+              if (window.hold && new URL(request.url ?? request, location).pathname.endsWith('/picture')) await new Promise(go => window.held.push(go));
+              return answer;
+            };
+            """);
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.BoardWidthMm = 620;
+        _page.Open(id, "ink");
+        _page.Button("Bed").Click();
+        _page.Type("Brush", "40");
+        _page.Button("Paint on the Sheet").Click();
+        void Stroke(int from)
+        {
+            var (a, b) = (_page.OnScreen(from, 215), _page.OnScreen(from + 60, 245));
+            _page.Pointer().MoveTo(a.X, a.Y).Press().MoveTo((a.X + b.X) / 2, (a.Y + b.Y) / 2).MoveTo(b.X, b.Y).Release().Done();
+        }
+
+        Stroke(120);
+        _page.Until(() => _page.All("[data-water] image").Count > 0, "the first stroke is seen");
+        var pictures = _page.All("[data-water] image").Count;
+        _page.Script("window.hold = true");
+        Stroke(300);
+        _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), CultureInfo.InvariantCulture) > 0, "the next picture is on its way");
+        Assert.Equal(pictures, _page.All("[data-water] image").Count);
+        _page.Script("window.hold = false; window.held.forEach(go => go())");
+        _page.Settled();
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task A_bed_is_painted_by_brush_on_the_sheet_and_a_stroke_taken_off()
     {
         var id = await fixture.CopyOf("Sallow Quay");
@@ -70,6 +108,7 @@ public class InkPlacesTests(BrowserFixture fixture)
         _page.Until(() => _page.Text("[data-testid=brush]").Contains("One stroke", StringComparison.Ordinal), "one stroke less");
         _page.Button("Last stroke off").Click();
         _page.Until(() => _page.All("[data-water] image").Count == 0, "the bed by its depths alone");
+        _page.Settled();
         Assert.Empty((await Water(id))["bedStrokes"]!.AsArray());
         Assert.Empty(_page.Faults());
     }

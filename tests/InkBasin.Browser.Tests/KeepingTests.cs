@@ -75,7 +75,7 @@ public class KeepingTests(BrowserFixture fixture)
         another.EnsureSuccessStatusCode();
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
         _page.Until(() => _page.First(".message-stop")?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "the trouble");
-        Assert.Contains("Whole label", _page.Text("main"), StringComparison.Ordinal);
+        _page.Until(() => _page.Text("main").Contains("Whole label", StringComparison.Ordinal), "what can be read");
         await fixture.Damage("DELETE FROM Sheets WHERE Draft = 'not JSON'");
         using var read = await fixture.Http.DeleteAsync(new Uri($"/api/stores/products/{(await another.Content.ReadFromJsonAsync<System.Text.Json.Nodes.JsonNode>())!["id"]}", UriKind.Relative));
         read.EnsureSuccessStatusCode();
