@@ -116,8 +116,26 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
             "--headless=new", "--no-sandbox", "--disable-gpu", "--enable-unsafe-swiftshader", "--disable-quic", "--no-first-run",
             "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}");
         options.SetLoggingPreference("browser", OpenQA.Selenium.LogLevel.Severe);
-        return new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromMinutes(3));
+        var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromMinutes(3));
+        if (LateMs > 0) driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = Late(LateMs) });
+        return driver;
     }
+
+    /// <summary>INKBASIN_LATE_MS: every other call goes out and every other answer comes late by up to so much, so that they overtake one another. 0, as always but by hand: none does.</summary>
+    private static int LateMs => int.TryParse(Environment.GetEnvironmentVariable("INKBASIN_LATE_MS"), out var ms) ? ms : 0;
+
+    private static string Late(int ms) => $$"""
+        {
+          const really = window.fetch;
+          const late = () => new Promise(go => setTimeout(go, Math.random() < 0.5 ? 0 : Math.random() * {{ms}}));
+          window.fetch = async (request, options) => {
+            await late();
+            const answer = await really(request, options);
+            await late();
+            return answer;
+          };
+        }
+        """;
 
     private static string FindRoot()
     {
