@@ -141,6 +141,7 @@ function Walk({ session: told }: { session: Session }) {
   if (view === null || step === undefined) return null;
   const room = instruments.of('room')?.reading?.value ?? view.state.roomC;
   const shownG = scale?.reading?.value ?? null;
+  const metByHand = shownG === null || !view.byScale || instruments.missedNought;
   const hasCup = step.cup > 0 && step.kind !== 'dose' ? view.byScale : step.kind === 'dose' && view.byScale;
   const past = view.notices.some(
     (one) => (one.kind === 'pastItsTime' || one.kind === 'turned') && one.numbers['cup'] === step.cup,
@@ -192,7 +193,7 @@ function Walk({ session: told }: { session: Session }) {
               onTyped={setTyped}
               counted={counted}
               onCount={setCounted}
-              onMet={holds ? () => happen({ kind: 'met', cup: step.cup }) : null}
+              onMet={holds && metByHand ? () => happen({ kind: 'met', cup: step.cup }) : null}
             />
             <div className="session-said" aria-live="polite">
               {said.map((notice) => (

@@ -23,7 +23,7 @@ interface Props {
   onTyped: (text: string) => void;
   counted: number;
   onCount: (count: number) => void;
-  /** Starts the cup's clock at the first drops of part two; null for who only watches. */
+  /** Starts the cup's clock at the first drops of part two; null where the scale does, or for who only watches. */
   onMet: (() => void) | null;
 }
 
@@ -168,7 +168,7 @@ export function StepView(props: Props) {
       {figure}
       {step.at !== null && <p className="bench-where">{whereOn(step.at, units)}</p>}
       {note}
-      {unmet && (scale?.reading == null || !view.byScale) && (
+      {unmet && (
         <button type="button" className="bench-take" onClick={onMet}>
           Its first drops are in: start the clock
         </button>

@@ -15,6 +15,8 @@ export interface Instruments {
   of: (kind: string) => InstrumentState | null;
   uses: (id: string) => boolean;
   use: (id: string, on: boolean) => void;
+  /** Part two is on the scale and it was not seen at nought before: when the parts met it cannot tell. */
+  missedNought: boolean;
 }
 
 /** Which instruments this device goes by. A session that is meant goes by hand until one is chosen; what they show of room and surface is noted by itself. */
@@ -59,15 +61,16 @@ export function useInstruments({ view, readings, holds, now, happen }: Session):
   }, [going, ended, poured, room, surface, now, happen]);
   const step = view?.state.steps[view.state.at];
   const scale = of('scale');
-  const nought = useRef<string | null>(null);
+  const [nought, setNought] = useState<string | null>(null);
   // The parts meet where the scale rises from nought to the first of part two; a scale that was not at nought at this step tells nothing.
   useEffect(() => {
     if (!going || step === undefined || scale?.touch == null) return;
-    if (scale.touch === 'nought') nought.current = step.id;
-    else if (nought.current === step.id) {
-      nought.current = null;
+    if (scale.touch === 'nought') setNought(step.id);
+    else if (nought === step.id) {
+      setNought(null);
       happen({ kind: 'met', cup: step.cup });
     }
-  }, [going, step, scale, happen]);
-  return { of, uses, use };
+  }, [going, step, scale, nought, happen]);
+  const missedNought = scale?.touch === 'firstDrop' && nought !== step?.id;
+  return { of, uses, use, missedNought };
 }
