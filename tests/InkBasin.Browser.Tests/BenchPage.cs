@@ -59,6 +59,14 @@ internal sealed class BenchPage
     public IWebElement Button(string text) =>
         Until(() => _driver.FindElements(By.XPath($"//button[normalize-space()='{text}' or @aria-label='{text}']")).FirstOrDefault(), $"a button '{text}'");
 
+    /// <summary>Presses a button as soon as it can be: what moved under the hand while it came down is pressed where it is then.</summary>
+    public void Click(string text) => Until(() =>
+    {
+        if (Button(text) is not { Enabled: true } button) return false;
+        button.Click();
+        return true;
+    }, $"the button '{text}' pressed");
+
     /// <summary>Goes to another shelf by the head of this one.</summary>
     public void Shelf(string name) =>
         Until(() => _driver.FindElements(By.XPath($"//nav[@aria-label='Shelves']//a[normalize-space()='{name}']")).FirstOrDefault(), $"the shelf '{name}'").Click();
@@ -170,9 +178,9 @@ internal sealed class BenchPage
                     {
                         return found();
                     }
-                    catch (WebDriverException error) when (error is StaleElementReferenceException or NoSuchElementException)
+                    catch (WebDriverException error) when (error is StaleElementReferenceException or NoSuchElementException or ElementClickInterceptedException)
                     {
-                        // The part is being drawn anew: look again.
+                        // The part is being drawn anew, or moves: look again.
                         return default;
                     }
                 })!;

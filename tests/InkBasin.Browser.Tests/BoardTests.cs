@@ -20,7 +20,7 @@ public class BoardTests(BrowserFixture fixture)
         _page.BoardWidthMm = 250;
         _page.Open(id, "board");
         _page.Choose(_page.Field("Catalogue"), "girderbridge");
-        _page.Button("Put it down").Click();
+        _page.Click("Put it down");
         _page.ClickBoard(125, 100);
 
         // 22 m at 1:76 are 289.5 mm: 39 mm more than the board's 250.
@@ -31,7 +31,7 @@ public class BoardTests(BrowserFixture fixture)
         Until(async () => Math.Abs((await Thing(id))["turnDeg"]!.GetValue<double>()) > 5, "it turned");
         _page.Drag(_page.Find("g[aria-label^='All of Girder bridge']"), 30, -20);
         Until(async () => (await Thing(id))["centre"]!["xMm"]!.GetValue<double>() > 125, "it moved");
-        _page.Button("Remove Girder bridge").Click();
+        _page.Click("Remove Girder bridge");
         _page.Until(() => _page.All(".stand-in").Count == 0, "it taken up");
         _page.Press("z");
         _page.Until(() => _page.All(".stand-in").Count == 1, "and put back");
@@ -44,12 +44,12 @@ public class BoardTests(BrowserFixture fixture)
         _page.BoardWidthMm = 620;
         _page.Open(id, "board");
         _page.Choose(_page.Field("Catalogue"), "alder");
-        _page.Button("Put it down").Click();
+        _page.Click("Put it down");
         _page.ClickBoard(330, 170);
         _page.Until(() => _page.All(".stand-in-notice").Any(p => p.Text.Contains("clear of the waterline", StringComparison.Ordinal)), "clear of the creek");
         _page.Type("Base at", "5");
         _page.Until(() => _page.All(".stand-in-notice.standing-tight, .stand-in-notice.standing-stop").Count > 0, "too low now");
-        _page.Button("Let it stand by itself").Click();
+        _page.Click("Let it stand by itself");
         _page.Until(() => _page.All(".stand-in-notice.standing-stop").Count == 0, "by itself again");
         Assert.Empty(_page.Faults());
     }
@@ -60,7 +60,7 @@ public class BoardTests(BrowserFixture fixture)
         var id = await fixture.Begin("Ruler board");
         _page.BoardWidthMm = 300;
         _page.Open(id, "board");
-        _page.Button("Lay the ruler").Click();
+        _page.Click("Lay the ruler");
         var (x0, y0) = _page.OnScreen(50, 100);
         var (x1, y1) = _page.OnScreen(250, 100);
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y0).MoveTo(x1, y1).Release().Done();
@@ -76,14 +76,14 @@ public class BoardTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Cup board");
         _page.Open(id, "board");
-        _page.Button("Shape it by its marks").Click();
+        _page.Click("Shape it by its marks");
         Assert.Equal("", _page.Field("Inner height to the rim").GetAttribute("value"));
         Assert.False(_page.Button("Take this cup").Enabled);
         void Mark(string mm, string ml)
         {
             _page.Type("Mark, over the base", mm);
             _page.Type("In it up to there", ml);
-            _page.Button("Add the mark").Click();
+            _page.Click("Add the mark");
         }
 
         // Straight, 50 across: 39.27 ml for every 20 mm. A slip of the hand is told and taken back.
@@ -95,7 +95,7 @@ public class BoardTests(BrowserFixture fixture)
         _page.Find("[aria-label^='Strike the mark at 20']").Click();
         Mark("20", "39.27");
         Assert.Contains("50.0 mm across the base, 50.0 mm across the rim; holds 177 ml", _page.Until(() => _page.First("[data-testid=cup-told]"), "the shape").Text, StringComparison.Ordinal);
-        _page.Button("Take this cup").Click();
+        _page.Click("Take this cup");
         _page.Until(() => _page.All("[data-testid=cup-marks]").Count == 0, "taken");
         _page.Settled();
         var cup = (await fixture.Read(id))["build"]!["measuring"]!["cup"]!;
@@ -119,7 +119,7 @@ public class BoardTests(BrowserFixture fixture)
         _page.Until(() => _page.First("image.underlay"), "the photo under the Sheet");
         _page.Settled();
         var before = (await fixture.Read(id))["build"]!["photo"]!["mmPerPx"]!.GetValue<double>();
-        _page.Button("Size it by two points").Click();
+        _page.Click("Size it by two points");
         var (x0, y0) = _page.OnScreen(150, 100);
         var (x1, y1) = _page.OnScreen(250, 100);
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo(x1, y1).Release().Done();
@@ -129,7 +129,7 @@ public class BoardTests(BrowserFixture fixture)
         Until(async () => Math.Abs(((await fixture.Read(id))["build"]!["photo"]!["mmPerPx"]!.GetValue<double>() / before) - 2) < 0.03, "twice as large");
         _page.Drag(_page.Find("g[aria-label^='The photo']"), 40, 0);
         Until(async () => (await fixture.Read(id))["build"]!["photo"]!["centre"]!["xMm"]!.GetValue<double>() > 155, "it moved");
-        _page.Button("Take it away").Click();
+        _page.Click("Take it away");
         _page.Until(() => _page.All("image.underlay").Count == 0, "it taken away");
     }
 
@@ -142,7 +142,7 @@ public class BoardTests(BrowserFixture fixture)
 
         // A hill at the left edge of the upper section, by hand.
         _page.Open(upper, "ground");
-        _page.Button("Raise a ridge").Click();
+        _page.Click("Raise a ridge");
         _page.ClickBoard(5, 60);
         _page.ClickBoard(5, 140);
         _page.Press(Keys.Enter);
@@ -150,14 +150,14 @@ public class BoardTests(BrowserFixture fixture)
         _page.Settled();
 
         _page.Open(id, "board");
-        _page.Button("Join a section").Click();
+        _page.Click("Join a section");
         var section = _page.Until(() => _page.Field("Section"), "the joint");
         _page.Choose(section, "Upper section");
         _page.Choose(_page.Field("Meets this board at its"), "right");
         _page.Choose(_page.Field("with its own"), "left");
         _page.Until(() => _page.All(".joint .notices li").Any(li => li.Text.Contains("Upper section stands", StringComparison.Ordinal) && li.Text.Contains("greatest mismatch", StringComparison.Ordinal)), "the mismatch");
         Assert.Single(_page.All(".joint-profile svg"));
-        _page.Button("Take its profile").Click();
+        _page.Click("Take its profile");
         _page.Until(() => _page.All(".joint .notices li").Any(li => li.Text.Contains("The ground meets Upper section", StringComparison.Ordinal)), "the ground meets");
         Assert.True(await fixture.HeightAt(id, 299, 100) > 30);
     }

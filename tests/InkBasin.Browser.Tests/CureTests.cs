@@ -20,8 +20,8 @@ public class CureTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "pours");
-        _page.Button("Garden pond").Click();
-        _page.Button("Heat").Click();
+        _page.Click("Garden pond");
+        _page.Click("Heat");
         var before = Says("[data-testid=heat]", "What if the room is at 20 °C?");
         var strip = _page.Text(".slip-answer");
         var slider = _page.Find("[aria-label='Room, °C']");
@@ -47,7 +47,7 @@ public class CureTests(BrowserFixture fixture)
     public async Task The_ripple_window_is_told_and_opens_to_show_how_it_came_about()
     {
         _page.Open(await fixture.CopyOf("Sallow Quay"), "pours");
-        _page.Button("Surface").Click();
+        _page.Click("Surface");
         var words = Says("[data-testid=surface]", "First look");
         Assert.Contains("One degree warmer moves it", words, StringComparison.Ordinal);
         _page.Find("button[title='How the ripples came about']").Click();
@@ -63,7 +63,7 @@ public class CureTests(BrowserFixture fixture)
         var table = Says("[data-testid=strategies]", "Equal volume");
         Assert.Equal(4, _page.All("[data-testid=strategies] tbody tr").Count);
         Assert.Contains("days", table, StringComparison.Ordinal);
-        _page.Button("Equal volume").Click();
+        _page.Click("Equal volume");
         _page.Until(() => _page.First("[data-testid=strategies] .chosen")?.Text.StartsWith("Equal volume", StringComparison.Ordinal) == true, "the chosen one");
         _page.Settled();
         var layers = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
@@ -77,7 +77,7 @@ public class CureTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("The Drowned Pit");
         _page.BoardWidthMm = 140;
         _page.Open(id, "pours");
-        _page.Button("Heat").Click();
+        _page.Click("Heat");
         _page.Until(() => _page.First(".heat-curve .heat-line"), "the cliff");
         var plan = (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
         Assert.Equal(plan.Count, _page.All(".staff-heat").Count);

@@ -43,7 +43,7 @@ public class DaysTests(BrowserFixture fixture)
 
         // Let go, it is where it was.
         Peg("w:colour").SendKeys(Keys.Enter);
-        _page.Button("Let it go").Click();
+        _page.Click("Let it go");
         _page.Settled();
         _page.Until(() => Told("w:colour") == paint && Told("w:pour:1") == pour, "as before");
         Assert.Empty(_page.Faults());
@@ -59,7 +59,7 @@ public class DaysTests(BrowserFixture fixture)
         Open(id, "creek:pour:1");
         Peg("creek:pour:1").SendKeys(Keys.Enter);
         Assert.Contains("held", Peg("creek:pour:1").GetAttribute("class"), StringComparison.Ordinal);
-        _page.Button("Let it go").Click();
+        _page.Click("Let it go");
         _page.Settled();
         _page.Until(() => !Peg("creek:pour:1").GetAttribute("class")!.Contains("held", StringComparison.Ordinal), "let go");
         Assert.Null((await fixture.Read(id))["build"]!["waters"]![0]!["firstPourAt"]);
@@ -71,7 +71,7 @@ public class DaysTests(BrowserFixture fixture)
     {
         Open(await Begin());
         var first = Told("w:colour");
-        _page.Button("Bench hours").Click();
+        _page.Click("Bench hours");
 
         // The day it falls on is kept free.
         var day = Days.Single(one => first.Contains($"{one[..3]} ", StringComparison.Ordinal));
@@ -90,7 +90,7 @@ public class DaysTests(BrowserFixture fixture)
         }
 
         _page.Type("Saturday", "10:00-10:05");
-        _page.Button("Next").Click();
+        _page.Click("Next");
         _page.Until(() => _page.First("[data-testid=days-clash]")?.Text.Contains("at the bench in one go", StringComparison.Ordinal) == true, "the clash");
         Assert.Contains("Saturdays and Sundays from 9:00 to 18:00: then it is finished", _page.Text("[data-testid=days-clash]"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
@@ -107,13 +107,13 @@ public class DaysTests(BrowserFixture fixture)
         _page.Type("Hands-on", "95");
         _page.Settled();
         _page.Until(() => _page.Field("Hands-on").GetAttribute("value") == "95", "its minutes");
-        _page.Button("Done now").Click();
+        _page.Click("Done now");
         _page.Settled();
         _page.Button("Not done after all");
         _page.Until(() => _page.All(".days-peg.done").Count == 1, "it is done");
-        _page.Button("Back to what is next").Click();
+        _page.Click("Back to what is next");
         _page.Until(() => _page.Text("[data-testid=days-next] button") != name, "something else is next");
-        _page.Button("Undo: Note a step as done").Click();
+        _page.Click("Undo: Note a step as done");
         _page.Until(() => _page.All(".days-peg.done").Count == 0, "undone");
         Assert.Empty(_page.Faults());
     }
@@ -123,7 +123,7 @@ public class DaysTests(BrowserFixture fixture)
     public async Task A_school_is_tried_and_taken()
     {
         Open(await Begin());
-        _page.Button("Ways").Click();
+        _page.Click("Ways");
         var way = _page.Until(() => _page.First("[data-way=trust] summary"), "the ways");
         Assert.Equal("true", _page.Find("[data-way=test]").GetAttribute("data-chosen"));
         way.Click();
@@ -133,9 +133,9 @@ public class DaysTests(BrowserFixture fixture)
         _page.Settled();
         _page.Until(() => _page.Find("[data-way=trust]").GetAttribute("data-chosen") == "true", "it is chosen");
         _page.Until(() => _page.All("[data-step='w:test']").Count == 0, "no test any more");
-        _page.Button("Next").Click();
+        _page.Click("Next");
         _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("No more: Water test of Pond water.", StringComparison.Ordinal) == true, "what is otherwise");
-        _page.Button("Undo: Change how the beds are proved").Click();
+        _page.Click("Undo: Change how the beds are proved");
         Peg("w:test");
         Assert.Empty(_page.Faults());
     }
@@ -153,10 +153,10 @@ public class DaysTests(BrowserFixture fixture)
         Open(id);
         var pour = Told("w:pour:1");
         Peg("w:colour").SendKeys(Keys.Enter);
-        _page.Button("Done now").Click();
+        _page.Click("Done now");
         _page.Settled();
         _page.Until(() => Peg("w:colour").GetAttribute("class")!.Contains("done", StringComparison.Ordinal) && Told("w:pour:1") != pour, "the pour follows");
-        _page.Button("Back to what is next").Click();
+        _page.Click("Back to what is next");
         _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("is done.", StringComparison.Ordinal) == true, "what is otherwise");
 
         // The first layer was poured an hour ago; the room is read since, and cold.
@@ -168,10 +168,10 @@ public class DaysTests(BrowserFixture fixture)
         Open(id, "w:pour:2");
         var second = Told("w:pour:2");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/pours"));
-        _page.Button("Heat").Click();
+        _page.Click("Heat");
         _page.Until(() => _page.First("[data-testid=room-log]"), "the room's log");
         _page.Field("Thermometer now").SendKeys("8");
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         _page.Settled();
         Open(id, "w:pour:2");
         _page.Until(() => Told("w:pour:2") != second, "the second layer waits longer");
@@ -180,7 +180,7 @@ public class DaysTests(BrowserFixture fixture)
 
         // It failed: what is out is poured again.
         Peg("w:pour:1").SendKeys(Keys.Enter);
-        _page.Button("It failed: pour it again").Click();
+        _page.Click("It failed: pour it again");
         _page.Settled();
         Peg("w:pour:1:again");
         Assert.Contains("Clear out Pond water 1", Told("w:pour:1:clear"), StringComparison.Ordinal);
@@ -190,24 +190,24 @@ public class DaysTests(BrowserFixture fixture)
     public async Task A_step_of_ones_own_is_added_and_one_left_out_comes_back()
     {
         Open(await Begin());
-        _page.Button("A step of your own").Click();
+        _page.Click("A step of your own");
         Assert.False(_page.Button("Add the step").Enabled);
         _page.Type("What is done", "Weather the quay wall");
         _page.Type("Takes", "40");
         _page.Choose(_page.Field("Comes after"), "Paint the bed of Pond water");
-        _page.Button("Add the step").Click();
+        _page.Click("Add the step");
         _page.Settled();
         var own = _page.Until(() => _page.First("[data-step^='own:']"), "the step");
         Assert.StartsWith("Weather the quay wall", own.GetAttribute("aria-label"), StringComparison.Ordinal);
         own.SendKeys(Keys.Enter);
         _page.Until(() => _page.Text("[data-testid=day-step]").Contains("After Paint the bed of Pond water: as you have put it.", StringComparison.Ordinal), "what it comes after");
-        _page.Button("Strike it out").Click();
+        _page.Click("Strike it out");
         _page.Until(() => _page.All("[data-step^='own:']").Count == 0, "struck out");
 
         Peg("w:test").SendKeys(Keys.Enter);
-        _page.Button("Leave it out").Click();
+        _page.Click("Leave it out");
         _page.Until(() => _page.All("[data-step='w:test']").Count == 0 && _page.First("[data-testid=days-left-out]")?.Text.Contains("Water test of Pond water", StringComparison.Ordinal) == true, "left out");
-        _page.Button("take it in again").Click();
+        _page.Click("take it in again");
         Peg("w:test");
         Assert.Empty(_page.Faults());
     }
@@ -219,7 +219,7 @@ public class DaysTests(BrowserFixture fixture)
         var (first, id) = (await Begin(), await Begin());
         Open(id);
         var paint = Told("w:colour");
-        _page.Button("Bench hours").Click();
+        _page.Click("Bench hours");
         var others = _page.Until(() => _page.First("[data-testid=bench-others]"), "the other builds");
         Assert.Contains("Days of a pond", others.Text, StringComparison.Ordinal);
 
@@ -256,7 +256,7 @@ public class DaysTests(BrowserFixture fixture)
         Open(id);
         _page.Until(() => _page.Text("[data-testid=days-finish]").Contains("The best so far; a better one is sought.", StringComparison.Ordinal), "it is sought on");
         Assert.Equal(40, _page.All("[data-step^='own:']").Count);
-        _page.Button("This one will do").Click();
+        _page.Click("This one will do");
         _page.Until(() => _page.Text("[data-testid=days-finish]").Contains("The best found in the time", StringComparison.Ordinal), "it is left at that");
         Assert.Equal(40, _page.All("[data-step^='own:']").Count);
         Assert.Empty(_page.Faults());
@@ -303,7 +303,7 @@ public class DaysTests(BrowserFixture fixture)
         Assert.Contains("The search ended before it found a plan", Said(), StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=days-clash], [data-testid=days-finish]"));
 
-        _page.Button("Ways").Click();
+        _page.Click("Ways");
         var way = _page.Until(() => _page.First(".days-way[data-chosen=false]"), "another way");
         Assert.EndsWith("not found", way.FindElement(By.TagName("summary")).Text, StringComparison.Ordinal);
         Assert.DoesNotContain("does not fit", _page.Text("[data-testid=days-ways]"), StringComparison.Ordinal);

@@ -160,7 +160,7 @@ public class DeskTests(BrowserFixture fixture)
 
         _page.BoardWidthMm = 620;
         _page.Open(id, "ground");
-        _page.Button("Scoop").Click();
+        _page.Click("Scoop");
         var (bx, by) = _page.OnScreen(150, 300);
         _page.Pointer().MoveTo(bx, by).Press().MoveTo(bx + 20, by).MoveTo(bx + 40, by).Done();
         _page.LosePointer(_page.Find(".sheet-drawing"));
@@ -200,7 +200,7 @@ public class DeskTests(BrowserFixture fixture)
         // And back: by key, by button.
         _page.Press("0");
         _page.Until(() => Math.Abs(Width() - whole) < 0.5, "the whole board");
-        _page.Button("Nearer").Click();
+        _page.Click("Nearer");
         _page.Until(() => Width() > 1.4 * whole, "by button");
         _page.Press("-");
         _page.Until(() => Math.Abs(Width() - whole) < 0.5, "by key");
@@ -212,7 +212,7 @@ public class DeskTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("The Drowned Pit");
         _page.Open(id, "water");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.First(".relief-view canvas[data-drawn=true]"), "the Relief");
         string Seen() => ((ITakesScreenshot)_page.Find(".relief-view canvas")).GetScreenshot().AsBase64EncodedString;
         string Still()
@@ -260,25 +260,25 @@ public class DeskTests(BrowserFixture fixture)
         try
         {
             _page.Open(id, "water", 390, 844);
-            _page.Button("Staff").Click();
+            _page.Click("Staff");
             _page.Until(() => _page.First("[data-testid=waterline]"), "the grip");
             var line = _page.Waterline;
             var grip = _page.Until(() => _page.All("[data-testid=waterline]").FirstOrDefault(one => one.Displayed), "the Staff over the screen");
             Assert.True(Number(".staff", "height") > 700);
             _page.Drag(grip, 0, -60);
             _page.Until(() => _page.Waterline > line, "it rose");
-            _page.Button("Back to the Slip").Click();
+            _page.Click("Back to the Slip");
             _page.Until(() => !_page.Find(".staff").Displayed, "back");
 
-            _page.Button("Sheet").Click();
+            _page.Click("Sheet");
             _page.Until(() => Number(".sheet", "height") > 700, "the Sheet over the screen");
             var whole = Number(".board-edge", "width");
             _page.Pinch(195, 420, 60, 170);
             _page.Until(() => Number(".board-edge", "width") > 2 * whole, "two fingers");
-            _page.Button("Back to the Slip").Click();
+            _page.Click("Back to the Slip");
 
             double Level() => double.Parse(_page.Find("[data-testid=cut-waterline]").GetAttribute("aria-valuenow")!, CultureInfo.InvariantCulture);
-            _page.Button("Cut").Click();
+            _page.Click("Cut");
             var cut = _page.Until(() => _page.All("[data-testid=cut-waterline]").FirstOrDefault(one => one.Displayed), "the waterline in the Cut");
             var now = Level();
             _page.Drag(cut, 0, 40);
@@ -309,9 +309,9 @@ public class DeskTests(BrowserFixture fixture)
                     _page.Until(() => Equals(_page.Script("return document.fonts.status"), "loaded"), "the faces");
                     foreach (var instrument in width < 760 ? new[] { "Sheet", "Cut", "Staff" } : [""])
                     {
-                        if (instrument.Length > 0) _page.Button(instrument).Click();
+                        if (instrument.Length > 0) _page.Click(instrument);
                         faults.AddRange(((IReadOnlyCollection<object>)_page.Script(Overlaps)!).Select(one => $"{name}, {stage}{instrument}: {one}"));
-                        if (instrument.Length > 0) _page.Button("Back to the Slip").Click();
+                        if (instrument.Length > 0) _page.Click("Back to the Slip");
                     }
                 }
             }

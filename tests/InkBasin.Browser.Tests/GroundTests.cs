@@ -12,7 +12,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Channel board");
         _page.Open(id, "ground");
-        _page.Button("Scoop a channel").Click();
+        _page.Click("Scoop a channel");
         _page.ClickBoard(-10, 100);
         _page.ClickBoard(100, 80);
         _page.ClickBoard(200, 130);
@@ -40,7 +40,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Dragged board");
         _page.Open(id, "ground");
-        _page.Button("Scoop a channel").Click();
+        _page.Click("Scoop a channel");
         _page.Press(Keys.Enter);
         _page.Until(() => _page.All("g[aria-label^='Point 2 of Channel']").Count == 1, "the channel's points");
         _page.Settled();
@@ -66,7 +66,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Pond board");
         _page.Open(id, "ground");
-        _page.Button("Dig a pond").Click();
+        _page.Click("Dig a pond");
         var (x0, y0) = _page.OnScreen(90, 60);
         var (x1, y1) = _page.OnScreen(210, 140);
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y1).MoveTo(x1, y1).Release().Done();
@@ -75,7 +75,7 @@ public class GroundTests(BrowserFixture fixture)
         Assert.Equal(17, await fixture.HeightAt(id, 150, 100), 1);
 
         _page.Press("3");
-        _page.Button("Put a water on the board").Click();
+        _page.Click("Put a water on the board");
         _page.ClickBoard(150, 100);
         _page.Until(() => _page.All("[data-testid=waterline]").Count == 1, "the water's Staff");
         var field = _page.Field("Waterline");
@@ -93,7 +93,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Line board");
         _page.Open(id, "ground");
-        _page.Button(tool).Click();
+        _page.Click(tool);
         _page.ClickBoard(40, 100);
         _page.ClickBoard(150, 100);
         _page.ClickBoard(260, 100);
@@ -109,16 +109,16 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Ford board");
         _page.Open(id, "ground");
-        _page.Button("Scoop a channel").Click();
+        _page.Click("Scoop a channel");
         _page.Press(Keys.Enter);
         _page.Until(() => _page.All(".step-name").Count == 2, "the channel");
         _page.Settled();
         var bed = await fixture.HeightAt(id, 150, 100);
-        _page.Button("Add a ford").Click();
+        _page.Click("Add a ford");
         Until(async () => await fixture.HeightAt(id, 150, 100) > bed + 4);
-        _page.Button("Remove ford 1").Click();
+        _page.Click("Remove ford 1");
         Until(async () => Math.Abs(await fixture.HeightAt(id, 150, 100) - bed) < 0.01);
-        _page.Button("Add an island").Click();
+        _page.Click("Add an island");
         Until(async () => await fixture.HeightAt(id, 150, 100) > bed + 10);
         var along = _page.Field("Along");
         along.SendKeys(Keys.Control + "a");
@@ -135,7 +135,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Box board");
         _page.Open(id, "ground");
-        _page.Button(tool).Click();
+        _page.Click(tool);
         var (x0, y0) = _page.OnScreen(90, 60);
         var (x1, y1) = _page.OnScreen(210, 140);
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y1).MoveTo(x1, y1).Release().Done();
@@ -153,7 +153,7 @@ public class GroundTests(BrowserFixture fixture)
     {
         var id = await fixture.Begin("Brush board");
         _page.Open(id, "ground");
-        _page.Button(brush).Click();
+        _page.Click(brush);
         var (x0, y0) = _page.OnScreen(60, 100);
         var (x1, y1) = _page.OnScreen(240, 100);
         _page.Pointer().MoveTo(x0, y0).Press().MoveTo((x0 + x1) / 2, y0).MoveTo(x1, y1).Release().Done();
@@ -203,9 +203,9 @@ public class GroundTests(BrowserFixture fixture)
         Until(async () => await fixture.HeightAt(id, 300, 268) > 15);
         _page.Press("z");
         _page.Until(() => _page.Find("input[aria-label='Creek is part of the ground']").Selected, "the creek back");
-        _page.Button("Move Creek earlier").Click();
+        _page.Click("Move Creek earlier");
         _page.Until(() => _page.All(".step-name")[4].Text.StartsWith("Creek", StringComparison.Ordinal), "the creek before the track");
-        _page.Button("Remove Dock basin").Click();
+        _page.Click("Remove Dock basin");
         _page.Until(() => _page.All(".step-name").Count == 9, "one step fewer");
     }
 

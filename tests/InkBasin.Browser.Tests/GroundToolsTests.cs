@@ -36,14 +36,14 @@ public class GroundToolsTests(BrowserFixture fixture)
         var id = await OpenGround("Brush kinds board");
 
         // A wall of 4 mm to be worked on.
-        _page.Button("Build a wall").Click();
+        _page.Click("Build a wall");
         _page.ClickBoard(40, 100);
         _page.ClickBoard(260, 100);
         _page.Press(Keys.Enter);
         _page.Until(() => _page.All(".step-name").Count == 2, "the wall");
         _page.Settled();
         var wall = await fixture.HeightAt(id, 150, 100);
-        _page.Button(brush).Click();
+        _page.Click(brush);
         DragBoard(100, 100, 200, 100);
         _page.Until(() => _page.All(".step-name").Count == 3, "the stroke");
         _page.Settled();
@@ -56,7 +56,7 @@ public class GroundToolsTests(BrowserFixture fixture)
     public async Task A_stroke_faster_than_the_page_can_draw_it_is_kept_whole()
     {
         var id = await OpenGround("Quick hand board");
-        _page.Button("Scoop").Click();
+        _page.Click("Scoop");
         var places = Enumerable.Range(0, 9).SelectMany(k => { var (x, y) = _page.OnScreen(60 + (20 * k), k == 4 ? 130 : 100); return new[] { x, y }; }).ToArray();
 
         // All of it between two frames, as on a machine that is busy: press, seven moves and the release.
@@ -83,13 +83,13 @@ public class GroundToolsTests(BrowserFixture fixture)
     public async Task Foam_is_laid_by_dragging_across_and_plaster_over_a_region()
     {
         var id = await OpenGround("Foam board");
-        _page.Button("Lay foam").Click();
+        _page.Click("Lay foam");
         DragBoard(90, 50, 210, 150);
         _page.Until(() => _page.All(".step-name").Count == 2, "the sheet");
         Until(async () => await fixture.HeightAt(id, 150, 100) == 35, "ten more millimetres of foam");
         Assert.Equal(25, await fixture.HeightAt(id, 20, 20));
 
-        _page.Button("Skin with plaster").Click();
+        _page.Click("Skin with plaster");
         _page.Until(() => _page.All(".step-name").Count == 3, "the skin");
         _page.Settled();
         _page.Choose(_page.Field("Covers"), "region");
@@ -101,11 +101,11 @@ public class GroundToolsTests(BrowserFixture fixture)
     public async Task A_bed_is_measured_with_a_stick_and_says_how_sure_it_is()
     {
         var id = await OpenGround("Measured board");
-        _page.Button("Measure a bed").Click();
+        _page.Click("Measure a bed");
         DragBoard(80, 40, 220, 160);
         _page.Until(() => _page.All(".step-name").Count == 2, "the bed");
         Until(async () => Math.Abs(await fixture.HeightAt(id, 127, 100) - 17) < 0.7, "eight deep where the first stick stood");
-        _page.Button("Add depths").Click();
+        _page.Click("Add depths");
         _page.ClickBoard(150, 65);
         _page.ClickBoard(185, 100);
         _page.Until(() => _page.All("g[aria-label^='Sounding ']").Count == 3, "three soundings");
@@ -130,7 +130,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         _page.Shelf("Builds");
         _page.Until(() => _page.First(".new-build input") is { Displayed: true }, "a build may be begun");
         _page.Field("Name").SendKeys("Pond that exists");
-        _page.Button("Begin").Click();
+        _page.Click("Begin");
         _page.Until(() => _page.Text(".top-build").Contains("Pond that exists", StringComparison.Ordinal), "its bench");
         var id = _page.Until(() => fixture.Driver.Url.Split('/') is [.., "builds", var made, _] ? made : null, "the build begun");
         _page.BoardWidthMm = 400;
@@ -141,7 +141,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         _page.Until(() => _page.First("image.underlay"), "the photo to trace under the Sheet");
 
         fixture.Driver.FindElement(By.PartialLinkText("Ground")).Click();
-        _page.Button("Measure by jug").Click();
+        _page.Click("Measure by jug");
         DragBoard(100, 80, 220, 170);
         _page.Until(() => _page.First("[data-testid=jug-wants]") is { } wants && wants.Text.Contains("depth is still to be measured", StringComparison.Ordinal), "it asks for the depth");
         Assert.Equal("", _page.Field("Depth at the deepest place").GetAttribute("value"));
@@ -165,16 +165,16 @@ public class GroundToolsTests(BrowserFixture fixture)
         // A slip of the hand stops the bed and loses nothing.
         Mark("11", "600");
         Assert.Contains("more than a bed straight down from the shore", _page.Until(() => _page.First("[data-testid=jug-stop]"), "the slip told").Text, StringComparison.Ordinal);
-        _page.Button("Strike the mark at 11.0 mm out").Click();
+        _page.Click("Strike the mark at 11.0 mm out");
         _page.Until(() => Math.Abs(Number("[data-testid=jug-figures]", @"^([\d.]+)") - total) < 1e-9, "as it was");
 
-        _page.Button("Put a water in it").Click();
+        _page.Click("Put a water in it");
         _page.Settled();
         fixture.Driver.FindElement(By.PartialLinkText("Water")).Click();
         _page.Until(() => _page.First("[data-testid=volume]"), "its volume");
         Assert.Equal(total, _page.Volume, 0.02 * total);
         fixture.Driver.FindElement(By.PartialLinkText("Pours")).Click();
-        _page.Button("Mix").Click();
+        _page.Click("Mix");
         Assert.Contains("layer 1 of Water", _page.Until(() => _page.First("[data-testid=session-1]"), "the first cups").Text, StringComparison.Ordinal);
         Assert.NotEmpty(_page.All("[data-testid=session-1] .pour-card"));
         Assert.True((await fixture.Read(id))["build"]!["photo"] is not null);
@@ -184,7 +184,7 @@ public class GroundToolsTests(BrowserFixture fixture)
         {
             _page.Type("Stood deep", deep);
             _page.Type("Poured in, in all", ml);
-            _page.Button("Add the mark").Click();
+            _page.Click("Add the mark");
             _page.Until(() => _page.Field("Stood deep").GetAttribute("value")?.Length == 0, "the mark taken");
         }
 
@@ -196,11 +196,11 @@ public class GroundToolsTests(BrowserFixture fixture)
     public async Task A_step_is_copied_to_the_side_and_both_are_ground()
     {
         var id = await OpenGround("Copy board");
-        _page.Button("Dig a pond").Click();
+        _page.Click("Dig a pond");
         DragBoard(60, 60, 140, 120);
         _page.Until(() => _page.All(".step-name").Count == 2, "the pond");
         _page.Settled();
-        _page.Button("Copy Pond").Click();
+        _page.Click("Copy Pond");
         _page.Until(() => _page.All(".step-name").Any(step => step.Text.StartsWith("Pond copy", StringComparison.Ordinal)), "the copy");
         _page.Drag(_page.Until(() => _page.First("g[aria-label^='All of Pond copy']"), "its handle"), 220, 0);
         _page.Until(() => _page.Find(".top-history button").GetAttribute("title")!.Contains("Reshape", StringComparison.Ordinal), "the copy moved");
@@ -230,7 +230,7 @@ public class GroundToolsTests(BrowserFixture fixture)
 
         _page.Find("input[type=file][accept*='.asc']").SendKeys(good);
         _page.Until(() => _page.All(".read-file").Any(p => p.Text.Contains("60 × 40 heights", StringComparison.Ordinal)), "what was read");
-        _page.Button("Lay it on the board").Click();
+        _page.Click("Lay it on the board");
         _page.Until(() => _page.All(".step-name").Count == 2, "the step");
         _page.Settled();
 

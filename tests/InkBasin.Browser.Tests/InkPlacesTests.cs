@@ -40,7 +40,7 @@ public class InkPlacesTests(BrowserFixture fixture)
         Assert.Contains("in layer 2", _page.Text("[data-testid=place-1]"), StringComparison.Ordinal);
         await SheetIsCores(id, 235, 270);
 
-        _page.Button("Take colour 1 out").Click();
+        _page.Click("Take colour 1 out");
         _page.Until(() => _page.All("[data-place]").Count == 0, "one colour again");
         Assert.Empty(_page.Faults());
     }
@@ -61,9 +61,9 @@ public class InkPlacesTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "ink");
-        _page.Button("Bed").Click();
+        _page.Click("Bed");
         _page.Type("Brush", "40");
-        _page.Button("Paint on the Sheet").Click();
+        _page.Click("Paint on the Sheet");
         void Stroke(int from)
         {
             var (a, b) = (_page.OnScreen(from, 215), _page.OnScreen(from + 60, 245));
@@ -88,10 +88,10 @@ public class InkPlacesTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "ink");
-        _page.Button("Bed").Click();
+        _page.Click("Bed");
         _page.Type("Paint", "#d03020");
         _page.Type("Brush", "40");
-        _page.Button("Paint on the Sheet").Click();
+        _page.Click("Paint on the Sheet");
         foreach (var from in new[] { 120, 300 })
         {
             var (a, b) = (_page.OnScreen(from, 215), _page.OnScreen(from + 60, 245));
@@ -104,9 +104,9 @@ public class InkPlacesTests(BrowserFixture fixture)
         Assert.Equal(("#d03020", 40), (strokes[0]!["colour"]!.GetValue<string>(), strokes[0]!["widthMm"]!.GetValue<double>()));
         await SheetIsCores(id, 150, 190);
         _page.Press(Keys.Escape);
-        _page.Button("Last stroke off").Click();
+        _page.Click("Last stroke off");
         _page.Until(() => _page.Text("[data-testid=brush]").Contains("One stroke", StringComparison.Ordinal), "one stroke less");
-        _page.Button("Last stroke off").Click();
+        _page.Click("Last stroke off");
         _page.Until(() => _page.All("[data-water] image").Count == 0, "the bed by its depths alone");
         _page.Settled();
         Assert.Empty((await Water(id))["bedStrokes"]!.AsArray());
@@ -121,12 +121,12 @@ public class InkPlacesTests(BrowserFixture fixture)
         OpenWithAColour(id);
         var own = (await Water(id))["ink"]!.DeepClone();
 
-        _page.Button("Match").Click();
+        _page.Click("Match");
         _page.Choose(_page.Field("Of its colours"), "colour 1");
-        _page.Button("Quarry blue").Click();
-        _page.Button("Find the doses").Click();
+        _page.Click("Quarry blue");
+        _page.Click("Find the doses");
         var found = _page.Until(() => _page.First("[data-testid=matched]"), "what was found").Text;
-        _page.Button("Take this ink").Click();
+        _page.Click("Take this ink");
         _page.Until(() => !JsonNode.DeepEquals(Water(id).Result["ink"]!["places"]![0]!["parts"], own["places"]![0]!["parts"]), "the colour has it");
         var ink = (await Water(id))["ink"]!;
         var parts = ink["places"]![0]!["parts"]!.AsArray();
@@ -140,11 +140,11 @@ public class InkPlacesTests(BrowserFixture fixture)
         var inHand = (await Plan(id))["ink"]!["inHand"]!;
         var (water, place) = (inHand[0]!["puddle"]!["hex"]!.GetValue<string>(), inHand[1]!["puddle"]!["hex"]!.GetValue<string>());
         Assert.NotEqual(water, place);
-        _page.Button("Trial").Click();
+        _page.Click("Trial");
         _page.Choose(_page.Field("Of its colours"), "colour 1");
         _page.Type("It looks", place);
         _page.Until(() => _page.Button("Log the puddle").Enabled, "it can be logged");
-        _page.Button("Log the puddle").Click();
+        _page.Click("Log the puddle");
         var tried = _page.Until(() => _page.First("[data-testid=tried]"), "what it says");
         Assert.Contains("As reckoned", tried.Text, StringComparison.Ordinal);
         _page.Settled();
@@ -197,8 +197,8 @@ public class InkPlacesTests(BrowserFixture fixture)
     {
         _page.BoardWidthMm = 620;
         _page.Open(id, "ink");
-        _page.Button("Places").Click();
-        _page.Button("A colour of its own").Click();
+        _page.Click("Places");
+        _page.Click("A colour of its own");
         _page.ClickBoard(200, 220);
         _page.Until(() => _page.First("[data-testid=place-1]"), "the colour");
         _page.Settled();

@@ -157,15 +157,15 @@ public class InkTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "ink");
-        _page.Button("Match").Click();
+        _page.Click("Match");
         _page.Until(() => _page.All(".starting-waters button").Count == 12, "a dozen waters");
-        _page.Button("Quarry blue").Click();
-        _page.Button("Red").Click();
-        _page.Button("Find the doses").Click();
+        _page.Click("Quarry blue");
+        _page.Click("Red");
+        _page.Click("Find the doses");
         var found = _page.Until(() => _page.First("[data-testid=matched]"), "what was found");
         Assert.Contains("The colour is", found.Text, StringComparison.Ordinal);
         Assert.DoesNotContain("Red", found.Text, StringComparison.Ordinal);
-        _page.Button("Take this ink").Click();
+        _page.Click("Take this ink");
         _page.Settled();
         var plan = await Plan(id);
         var ink = (await Water(id))["ink"]!;
@@ -174,7 +174,7 @@ public class InkTests(BrowserFixture fixture)
         // The deepest place has the colour that was found: drops and let-downs keep within a difference of 2.
         var last = plan["look"]!["tops"]!.AsArray()[^1]!["colours"]!.AsArray()[^1]!.GetValue<string>();
         Assert.All(Rgb(last).Zip(Rgb("#2f5a66")), pair => Assert.InRange(pair.First, pair.Second - 9, pair.Second + 9));
-        _page.Button("Recipe").Click();
+        _page.Click("Recipe");
         _page.Until(() => _page.All("[data-testid=doses] tbody tr").Count > 1, "the doses");
         Assert.Empty(_page.Faults());
     }
@@ -184,11 +184,11 @@ public class InkTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "ink");
-        _page.Button("Bed").Click();
+        _page.Click("Bed");
         _page.Type("Earth", "#552211");
         _page.Until(() => Water(id).Result["paint"]!["earth"]!.GetValue<string>() == "#552211", "it is kept");
         _page.Until(() => _page.Find("#wedge-earth stop").GetAttribute("stop-color") == "#552211", "the earth in the wedge");
-        _page.Button("No beach").Click();
+        _page.Click("No beach");
         _page.Until(() => _page.Find("#wedge-painted stop").GetAttribute("stop-color") == "#552211", "earth up to the shore");
 
         // What is no colour stays in the field, marked, and changes nothing.
@@ -206,7 +206,7 @@ public class InkTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "ink");
-        _page.Button("Trial").Click();
+        _page.Click("Trial");
         var log = _page.Button("Log the puddle");
         Assert.Equal("", _page.Field("It looks").GetAttribute("value"));
         Assert.False(log.Enabled);
@@ -218,7 +218,7 @@ public class InkTests(BrowserFixture fixture)
         Assert.Contains("As reckoned", tried.Text, StringComparison.Ordinal);
         Assert.Equal("", _page.Field("It looks").GetAttribute("value"));
         _page.Type("It looks", "#101010");
-        _page.Button("Log the puddle").Click();
+        _page.Click("Log the puddle");
         _page.Until(() => _page.All("[data-testid=tried]").Count == 2, "a second one");
         _page.Until(() => _page.All("[data-testid=tried]")[1].Text.Contains("darker: the tints are not what they are taken for", StringComparison.Ordinal), "far off");
         _page.All("[data-testid=tried] .link")[0].Click();

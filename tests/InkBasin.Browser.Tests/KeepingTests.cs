@@ -21,7 +21,7 @@ public class KeepingTests(BrowserFixture fixture)
         Assert.Contains("Scale 1:87", _page.Text("[role=alertdialog]"), StringComparison.Ordinal);
         Assert.Equal(620, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
 
-        _page.Button("Make my change on top").Click();
+        _page.Click("Make my change on top");
         _page.Until(() => _page.Text(".slip-head").Contains("56 m", StringComparison.Ordinal), "the wider board");
         var build = (await fixture.Read(id))["build"]!;
 
@@ -48,7 +48,7 @@ public class KeepingTests(BrowserFixture fixture)
         Assert.True(_page.All(".cards li").Count > 3);
 
         // It can be put out of the way, and is told in the bin as on the shelf.
-        _page.Button("To the bin: Torn page").Click();
+        _page.Click("To the bin: Torn page");
         _page.Until(() => !_page.Text(".cards").Contains("Torn page", StringComparison.Ordinal), "gone from the shelf");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds?bin"));
         _page.Until(() => _page.First(".cards li")?.Text.Contains("cannot be read", StringComparison.Ordinal) == true, "its card in the bin");
@@ -119,11 +119,11 @@ public class KeepingTests(BrowserFixture fixture)
     {
         var build = await ChangedWhileHeldAsync(
             "ink",
-            () => _page.Button("Leave Blue-green out").Click(),
+            () => _page.Click("Leave Blue-green out"),
             () =>
             {
-                _page.Button("Leave Umber out").Click();
-                _page.Button("Leave White pigment paste out").Click();
+                _page.Click("Leave Umber out");
+                _page.Click("Leave White pigment paste out");
             },
             () => _page.All(".dose").Count == 0);
         Assert.Null(build["waters"]![0]!["ink"]!["tintId"]);
@@ -292,20 +292,20 @@ public class KeepingTests(BrowserFixture fixture)
         await fixture.Begin("Shelf piece");
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/builds"));
-        _page.Button("Copy Shelf piece").Click();
+        _page.Click("Copy Shelf piece");
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy");
-        _page.Button("To the bin: Shelf piece copy").Click();
+        _page.Click("To the bin: Shelf piece copy");
         _page.Until(() => _page.All(".card h2").All(name => name.Text != "Shelf piece copy"), "the copy off the shelf");
         _page.Shelf("Bin");
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy in the bin");
-        _page.Button("Back on the shelf").Click();
+        _page.Click("Back on the shelf");
         _page.Shelf("Builds");
         _page.Until(() => _page.All(".card h2").Any(name => name.Text == "Shelf piece copy"), "the copy back");
 
-        _page.Button("Begin").Click();
+        _page.Click("Begin");
         _page.Until(() => _page.All(".new-build .message-stop").Count == 1, "a name is asked for");
         _page.Field("Name").SendKeys("Fresh board");
-        _page.Button("Begin").Click();
+        _page.Click("Begin");
         _page.Until(() => _page.All(".step-name").Count == 1, "the new board's ground");
         Assert.Contains("Fresh board", _page.Text(".top-build"), StringComparison.Ordinal);
     }
@@ -342,14 +342,14 @@ public class KeepingTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "pours");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 3, "three layers");
-        _page.Button("Seal pour first").Click();
+        _page.Click("Seal pour first");
         _page.Until(() => _page.All("[data-testid=pour-layers] td").ElementAtOrDefault(1)?.Text == "2.0", "a thin seal pour");
         Choose("Product", "casting-epoxy");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 2, "fewer layers of the casting epoxy");
         _page.Open(id, "ink");
         foreach (var tint in new[] { "Blue-green", "Umber", "White pigment paste" })
         {
-            _page.Button($"Leave {tint} out").Click();
+            _page.Click($"Leave {tint} out");
             _page.Settled();
         }
 

@@ -26,7 +26,7 @@ public class LogTests(BrowserFixture fixture)
         var before = Heads.Count;
         _page.Choose(_page.Find(".log-write").FindElement(By.XPath(".//label[.='It is']/following::select[1]")), "soft");
         _page.Find(".log-write textarea").SendKeys("Tacky at the crane’s hook.");
-        _page.Button("Note how it turned out").Click();
+        _page.Click("Note how it turned out");
         _page.Until(() => Heads.Count == before + 1, "the entry is written");
         Assert.Equal("Soft or tacky", Heads[0]);
         Assert.Equal("true", _page.Button("Undo").GetAttribute("disabled"));
@@ -45,7 +45,7 @@ public class LogTests(BrowserFixture fixture)
         entry.FindElement(By.XPath(".//button[.='Put right']")).Click();
         _page.Type("It should read", "81.4");
         _page.Field("Why").SendKeys("Read off the photo" + Keys.Tab);
-        _page.Button("Put it right beside the first").Click();
+        _page.Click("Put it right beside the first");
         _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-corrections").Contains("at first 80.6", StringComparison.Ordinal), "both stand");
         Assert.Contains("81.4 + 36.3 g", _page.Text("[data-entry='session-pit-3'] .log-review"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
@@ -57,7 +57,7 @@ public class LogTests(BrowserFixture fixture)
         await Open();
         var before = Heads.Count;
         _page.Type("It shows now", "29.5");
-        _page.Button("Note how warm it is").Click();
+        _page.Click("Note how warm it is");
         _page.Until(() => _page.Text("[data-entry='session-pit-3'] .log-curve figcaption").Contains("29.5", StringComparison.Ordinal), "the curve");
         Assert.Equal(before, Heads.Count);
         Assert.Empty(_page.Faults());
@@ -73,7 +73,7 @@ public class LogTests(BrowserFixture fixture)
         offer.FindElement(By.XPath(".//button[.='Take it into this build']")).Click();
         _page.Until(() => _page.Text(".log-lessons").Contains("This build follows it", StringComparison.Ordinal), "it is followed");
         Assert.Single((await fixture.Read(id))["build"]!["learnt"]!.AsArray());
-        _page.Button("Let it go").Click();
+        _page.Click("Let it go");
         _page.Until(() => !_page.Text(".log-lessons").Contains("This build follows it", StringComparison.Ordinal), "it is let go");
         Assert.Empty((await fixture.Read(id))["build"]!["learnt"]!.AsArray());
         Assert.Equal(before, Takes());

@@ -58,8 +58,8 @@ public class ManyEyesTests(BrowserFixture fixture)
                 _page.All(".shelf-item")[0].Click();
                 _page.Until(() => _page.First(".cupboard-item"), "what was opened");
                 Assert.Empty(Violations());
-                _page.Button("Close it").Click();
-                _page.Button("Enter a sheet").Click();
+                _page.Click("Close it");
+                _page.Click("Enter a sheet");
             }
 
             Assert.True((bool)_page.Script("return document.documentElement.scrollWidth <= window.innerWidth")!, $"The shelf scrolls sideways at {width}.");
@@ -73,10 +73,10 @@ public class ManyEyesTests(BrowserFixture fixture)
         foreach (var (width, height) in new[] { (1280, 800), (390, 844) })
         {
             _page.Open(await fixture.CopyOf("Sallow Quay"), "pours", width, height);
-            _page.Button("Dock").Click();
+            _page.Click("Dock");
             foreach (var leaf in new[] { "Heat", "Surface", "Before", "After", "Mix" })
             {
-                _page.Button(leaf).Click();
+                _page.Click(leaf);
                 _page.Until(() => _page.All(".slip section").Count > 0, leaf);
                 Assert.True((bool)_page.Script("const s = document.querySelector('.slip'); return s.scrollWidth <= s.clientWidth")!, $"{leaf} scrolls sideways at {width}.");
                 Assert.Empty(Violations());

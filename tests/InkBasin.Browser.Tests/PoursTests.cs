@@ -30,7 +30,7 @@ public class PoursTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf(build);
         _page.Open(id, "pours");
-        _page.Button(leaf).Click();
+        _page.Click(leaf);
         return id;
     }
 
@@ -70,14 +70,14 @@ public class PoursTests(BrowserFixture fixture)
         Assert.Equal(Number(before[1]!["toMm"]), Number(after[1]!["toMm"]), 2);
 
         // Cut in two it holds again; the arrow keys move a top by a tenth.
-        _page.Button("One more layer").Click();
+        _page.Click("One more layer");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 4, "four layers");
         _page.Until(() => _page.All(".staff-heat.heat-stop").Count == 0, "no stop any more");
         _page.Settled();
         var was = Number((await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["toMm"]);
         _page.All(".staff-top")[0].SendKeys(Keys.ArrowUp);
         _page.Until(() => Math.Abs(Number(fixture.Read(id).Result["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]![0]!["toMm"]) - was) is > 0.04 and < 0.16, "a tenth higher");
-        _page.Button("Equal depth").Click();
+        _page.Click("Equal depth");
         _page.Until(() => _page.All("[data-testid=pour-layers] tbody tr").Count == 3, "cut evenly again");
         Assert.Empty(_page.Faults());
     }
@@ -108,7 +108,7 @@ public class PoursTests(BrowserFixture fixture)
         Assert.Contains("2 pools", _page.Text(".staff"), StringComparison.Ordinal);
 
         // Where and how much the bench says, cup after cup, gone through in a rehearsal.
-        _page.Button("Mix").Click();
+        _page.Click("Mix");
         _view.Click("Go through it at the bench");
         _view.Click("Rehearse it first");
         _view.Until(() => _view.Step == "caution", "the bench is open");
@@ -129,8 +129,8 @@ public class PoursTests(BrowserFixture fixture)
 
         // The hand does as the card says; the pour test tells what comes of it.
         _page.Open(id, "water");
-        _page.Button("Test").Click();
-        _page.Button("Pour").Click();
+        _page.Click("Test");
+        _page.Click("Pour");
         foreach (var (ml, x, y) in poured)
         {
             _page.Type("In the jug", ml.ToString(CultureInfo.InvariantCulture));
@@ -184,9 +184,9 @@ public class PoursTests(BrowserFixture fixture)
     public async Task What_became_of_a_pour_is_noted_the_rest_follows_and_the_bottles_run_down()
     {
         var id = await Open("Sallow Quay", "After");
-        _page.Button("Dock").Click();
+        _page.Click("Dock");
         Says("[data-testid=after-advice]", "After layer 1");
-        _page.Button("Strike it out").Click();
+        _page.Click("Strike it out");
         var before = _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["layers"]!["is"]!["layers"]!.AsArray() is { } layers && Number(layers[0]!["toMm"]) > 10 ? layers : null, "as it was meant");
         async Task<double> InBottles() => (await fixture.Shelf()).Where(card => card!["bottle"]!["productId"]!.GetValue<string>() == "coating-epoxy").Sum(card => Number(card!["bottle"]!["leftG"]));
         var had = await InBottles();
@@ -196,7 +196,7 @@ public class PoursTests(BrowserFixture fixture)
         Type("Left in the cup", "9");
         Type("It came to", "8.4");
         Type("Anything else", "A drip at the gate");
-        _page.Button("Note it").Click();
+        _page.Click("Note it");
         var words = Says("[data-testid=after-advice]", "short");
         Assert.Contains("with too little of part two", words, StringComparison.Ordinal);
         Assert.Contains("Dock itself can take", words, StringComparison.Ordinal);
@@ -205,13 +205,13 @@ public class PoursTests(BrowserFixture fixture)
         var after = (await fixture.Read(id))["plan"]!["waters"]![1]!["layers"]!["is"]!["layers"]!.AsArray();
         Assert.Equal(8.4, Number(after[1]!["fromMm"]), 9);
         // Changed, it takes only the difference; struck out, all of it goes back.
-        _page.Button("Change the note").Click();
+        _page.Click("Change the note");
         var one = _page.Field("Part one, weighed");
         one.SendKeys(Keys.Control + "a");
         one.SendKeys("20");
-        _page.Button("Note it").Click();
+        _page.Click("Note it");
         _page.Until(() => Math.Abs(had - InBottles().Result - 34) < 0.01, "34 g out of the bottles");
-        _page.Button("Strike it out").Click();
+        _page.Click("Strike it out");
         _page.Until(() => Math.Abs(had - InBottles().Result) < 0.01, "all of it back in the bottles");
         Assert.True(after.Skip(1).Sum(layer => Number(layer!["volumeMl"])) > Number(before[1]!["volumeMl"]) + 5);
         Assert.Empty(_page.Faults());
@@ -223,7 +223,7 @@ public class PoursTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.SetViewport(1280, 800);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
-        _page.Button("Enter a sheet").Click();
+        _page.Click("Enter a sheet");
         _page.Until(() => _page.All(".kinds label").FirstOrDefault(label => label.Text.StartsWith("Casting epoxy", StringComparison.Ordinal)), "the kinds").Click();
         _page.Field("Name").SendKeys("Clear cast of mine" + Keys.Tab);
         _page.Field("Greatest layer").SendKeys("5");
@@ -235,7 +235,7 @@ public class PoursTests(BrowserFixture fixture)
         wrong.SendKeys("3");
         _page.Until(() => _page.First(".sheet-form .field-wrong")?.Text.Contains("ends before it begins", StringComparison.Ordinal) == true || _page.Field("Next layer from").GetAttribute("placeholder") == "3", "the window follows");
         wrong.SendKeys(Keys.Backspace);
-        _page.Button("Keep the sheet").Click();
+        _page.Click("Keep the sheet");
         var card = _page.Until(() => _page.All(".sheet-card").FirstOrDefault(one => one.Text.Contains("Clear cast of mine", StringComparison.Ordinal)), "the card");
         Assert.Contains("numbers assumed", card.Text, StringComparison.Ordinal);
         _page.Open(id, "pours");
@@ -245,11 +245,11 @@ public class PoursTests(BrowserFixture fixture)
 
         // Off the shelf and back again.
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
-        _page.Button("Take it off: Clear cast of mine").Click();
+        _page.Click("Take it off: Clear cast of mine");
         Says(".message", "is off the shelf");
-        _page.Button("Put it back").Click();
+        _page.Click("Put it back");
         _page.Until(() => _page.All(".sheet-card").FirstOrDefault(one => one.Text.Contains("Clear cast of mine", StringComparison.Ordinal)), "the card again");
-        _page.Button("Take it off: Clear cast of mine").Click();
+        _page.Click("Take it off: Clear cast of mine");
         Says(".message", "is off the shelf");
         Assert.Empty(_page.Faults());
     }
@@ -260,14 +260,14 @@ public class PoursTests(BrowserFixture fixture)
         var id = await Open("Sallow Quay", "Layers");
         Choose("Product", "polyester");
         Says(".slip", "dissolves bare polystyrene");
-        _page.Button("Before").Click();
+        _page.Click("Before");
         _page.Until(() => _page.First("[data-item=layer].open"), "the pour held back");
-        _page.Button("Layers").Click();
+        _page.Click("Layers");
         _page.Field("Sealed with").SendKeys("Two coats of epoxy" + Keys.Enter);
-        _page.Button("Log the barrier").Click();
+        _page.Click("Log the barrier");
         Says(".slip", "Between it and the foam: Two coats of epoxy.");
         Assert.Equal("Two coats of epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["barrier"]!["what"]!.GetValue<string>());
-        _page.Button("Before").Click();
+        _page.Click("Before");
         _page.Until(() => _page.First("[data-item=layer].settled"), "the pour let go");
         Assert.Empty(_page.Faults());
     }
@@ -282,10 +282,10 @@ public class PoursTests(BrowserFixture fixture)
         date.SendKeys(Keys.Enter);
         _page.Until(() => _page.First(".next-thing")?.Text.Contains("Jun", StringComparison.Ordinal) == true, "the date");
         _page.Settled();
-        _page.Button("Mix").Click();
-        _page.Button("Pour with Mill reach").Click();
+        _page.Click("Mix");
+        _page.Click("Pour with Mill reach");
         _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]!["is"]![0]!["pools"]!.AsArray().Count == 2, "two pools in one session");
-        _page.Button("Pour with Tail reach").Click();
+        _page.Click("Pour with Tail reach");
         _page.Until(() => fixture.Read(id).Result["plan"]!["sessions"]!["is"]![0]!["pools"]!.AsArray().Count == 3, "three");
         Says("[data-testid=session-1]", "One mix for");
         Assert.Empty(_page.Faults());
@@ -296,7 +296,7 @@ public class PoursTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "Heat");
         _page.Field("Thermometer now").SendKeys("16,5");
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         Says("[data-testid=room-log]", "16.5 °C");
         _page.Settled();
         var plan = await fixture.Read(id);
@@ -317,7 +317,7 @@ public class PoursTests(BrowserFixture fixture)
         Choose("Product", "deep-pour-epoxy");
         _page.Field("Part one").SendKeys("400");
         _page.Field("Part two").SendKeys("50");
-        _page.Button("Put it on the shelf").Click();
+        _page.Click("Put it on the shelf");
         var bottles = _page.Until(() => _page.All(".shelf-item").Where(one => one.Text.StartsWith("Deep-pour epoxy", StringComparison.Ordinal)).ToList() is { Count: 2 } both ? both : null, "both bottles");
         bottles[0].Click();
         _page.Until(() => _page.Text(".cupboard-item").Contains("Keeps for how long nobody noted.", StringComparison.Ordinal), "it is opened");
@@ -325,10 +325,10 @@ public class PoursTests(BrowserFixture fixture)
         {
             _page.Open(id, "pours");
             Choose("Product", "deep-pour-epoxy");
-            _page.Button("Mix").Click();
+            _page.Click("Mix");
             Says(".slip", "Short of Deep-pour epoxy (example) for it:");
             Says(".slip", "of part two. Get it before the day.");
-            _page.Button("Before").Click();
+            _page.Click("Before");
             _page.Until(() => _page.First("[data-item=stock].open"), "the pour held back for want of hardener");
             Assert.Empty(_page.Faults());
         }
@@ -344,26 +344,26 @@ public class PoursTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "Layers");
         _page.Open(id, "ink");
-        _page.Button("Garden pond").Click();
+        _page.Click("Garden pond");
         Choose("Another tint", "black-ink");
         _page.Type("Black ink, in 100 ml", "4");
         _page.Settled();
         _page.Open(id, "pours");
-        _page.Button("Garden pond").Click();
+        _page.Click("Garden pond");
         Choose("Product", "uv-resin");
         Says(".slip", "too dark for the lamp");
         Choose("Product", "one-part-water");
         Says(".slip", "It does not level itself");
         _page.Until(() => !_page.Text(".slip").Contains("too dark", StringComparison.Ordinal), "no lamp any more");
         Says(".next-thing", "Take ");
-        _page.Button("Heat").Click();
+        _page.Click("Heat");
         Says("[data-testid=heat]", "It makes no heat of its own.");
         var before = _page.Text("[data-testid=states]");
         var humidity = _page.Field("Humidity");
         humidity.SendKeys(Keys.Control + "a");
         humidity.SendKeys("80" + Keys.Enter);
         _page.Until(() => _page.Text("[data-testid=states]") != before, "damp air takes longer");
-        _page.Button("Surface").Click();
+        _page.Click("Surface");
         Choose("Gel", "gloss-gel");
         Says("[data-testid=gel]", "ml of Gloss gel (example) in 2 coats.");
     }

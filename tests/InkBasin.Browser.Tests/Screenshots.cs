@@ -48,7 +48,7 @@ public class Screenshots(BrowserFixture fixture)
         });
         _page.Open(id, "board");
         _page.Script("[...document.querySelectorAll('.slip h3')].find(e => e.textContent === 'Scale').scrollIntoView()");
-        _page.Button("Lay the ruler").Click();
+        _page.Click("Lay the ruler");
         _page.BoardWidthMm = 620;
         var (x0, y0) = _page.OnScreen(70, 320);
         var (x1, y1) = _page.OnScreen(470, 345);
@@ -64,13 +64,13 @@ public class Screenshots(BrowserFixture fixture)
         _page.Script("document.querySelector('.making').scrollIntoView()");
         Save("making");
         _page.Open(id, "water");
-        _page.Button("Dams").Click();
+        _page.Click("Dams");
         _page.Until(() => _page.First(".cutting svg"), "the panels").FindElement(OpenQA.Selenium.By.XPath("//button[@class='step-name']")).Click();
-        _page.Button("Dams").Click();
-        _page.Button("Take down the dam on the front edge").Click();
+        _page.Click("Dams");
+        _page.Click("Take down the dam on the front edge");
         _page.Settled();
-        _page.Button("Test").Click();
-        _page.Button("Pour").Click();
+        _page.Click("Test");
+        _page.Click("Pour");
         _page.ClickBoard(300, 266);
         _page.Until(() => _page.First(".poured .run-off"), "liquid over the edge");
         _page.ClickBoard(215, 85);
@@ -82,10 +82,10 @@ public class Screenshots(BrowserFixture fixture)
         _page.Until(() => _page.First("[data-testid=strategies]"), "the ways of layering");
         Save("pours");
         _page.Open(id, "ink");
-        _page.Button("Creek").Click();
+        _page.Click("Creek");
         _page.Until(() => _page.First("[data-lane=painted]"), "the wedge");
-        _page.Button("Places").Click();
-        _page.Button("A colour of its own").Click();
+        _page.Click("Places");
+        _page.Click("A colour of its own");
         _page.BoardWidthMm = 620;
         _page.ClickBoard(95, 125);
         _page.Until(() => _page.First("[data-testid=place-1]"), "a colour of its own");
@@ -93,7 +93,7 @@ public class Screenshots(BrowserFixture fixture)
         _page.Settled();
         _page.Type("Olive, in 100 ml", "0.4");
         _page.Settled();
-        _page.Button("Recipe").Click();
+        _page.Click("Recipe");
         Save("ink");
         for (var i = 0; i < 3; i++)
         {
@@ -101,7 +101,7 @@ public class Screenshots(BrowserFixture fixture)
             _page.Settled();
         }
 
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         Thread.Sleep(1500);
         Save("relief");
@@ -129,7 +129,7 @@ public class Screenshots(BrowserFixture fixture)
 
         // A tint of one's own, its wedge half read.
         _page.Shelf("Tints");
-        _page.Button("Enter a tint").Click();
+        _page.Click("Enter a tint");
         _page.Type("Name", "Pond weed");
         _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
         foreach (var (cell, hex) in new[]
@@ -141,7 +141,7 @@ public class Screenshots(BrowserFixture fixture)
             _page.Find($"input[aria-label='{cell}']").SendKeys(hex + OpenQA.Selenium.Keys.Tab);
         }
 
-        _page.Button("Correct by a grey patch").Click();
+        _page.Click("Correct by a grey patch");
         _page.Type("Grey in the photo", "#7a7570");
         _page.Find("button[aria-label='Step 3 over dark: pick it in the photo']").Click();
         _page.Until(() => _page.All(".fitted").Count == 6 ? _page : null, "the fit");

@@ -14,7 +14,7 @@ public class SightTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "ground");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         var canvas = _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         var seen = new List<string> { Picture() };
         void Changed(string what)
@@ -27,13 +27,13 @@ public class SightTests(BrowserFixture fixture)
         Changed("another side after a drag");
         canvas.SendKeys(Keys.ArrowLeft);
         Changed("another side after a key");
-        _page.Button("front").Click();
+        _page.Click("front");
         Changed("another light");
-        _page.Button("carved foam").Click();
+        _page.Click("carved foam");
         Changed("the foam without its plaster");
-        _page.Button("foam sheets").Click();
+        _page.Click("foam sheets");
         Changed("the sheets as they are stacked");
-        _page.Button("finished").Click();
+        _page.Click("finished");
 
         // As a picture, once and twice as large; what a download would get is read back.
         _page.Script("""
@@ -44,12 +44,12 @@ public class SightTests(BrowserFixture fixture)
               image.src = this.href;
             };
             """);
-        _page.Button("picture").Click();
-        _page.Button("×2").Click();
+        _page.Click("picture");
+        _page.Click("×2");
         _page.Until(() => Convert.ToInt32(_page.Script("return window.pictures.length"), System.Globalization.CultureInfo.InvariantCulture) == 2, "two pictures");
         var size = (string)_page.Script("const c = document.querySelector('.relief-view canvas').getBoundingClientRect(); return `${Math.round(c.width)} ${Math.round(c.height)} ${Math.round(c.width) * 2} ${Math.round(c.height) * 2}`")!;
         Assert.Equal($"Sallow Quay copy.png {string.Join(' ', size.Split(' ')[..2])}|Sallow Quay copy ×2.png {string.Join(' ', size.Split(' ')[2..])}", (string)_page.Script("return window.pictures.sort((a, b) => a.length - b.length).join('|')")!);
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.All(".relief-view").Count == 0, "flat again");
         Assert.Empty(_page.Faults());
     }
@@ -59,7 +59,7 @@ public class SightTests(BrowserFixture fixture)
     {
         _page.Open(await fixture.Named("Sallow Quay"), "water", 360, 780);
         _page.Script("document.querySelector('.relief-switch').scrollIntoView({ block: 'center' })");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         var view = _page.Until(() => _page.First(".relief-view:has(canvas[data-drawn])"), "the relief");
         Assert.InRange(_page.Find(".relief-tools").Size.Height, 24, view.Size.Height / 6);
         _page.Script("document.querySelector('.relief-tools > :last-child').scrollIntoView({ inline: 'nearest', block: 'center' })");
@@ -75,7 +75,7 @@ public class SightTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "water");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         var before = Picture();
         var grip = _page.Find("[data-testid=waterline]");
@@ -93,17 +93,17 @@ public class SightTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "water");
-        _page.Button("Shore").Click();
-        _page.Button("Put the eye").Click();
+        _page.Click("Shore");
+        _page.Click("Put the eye");
         _page.ClickBoard(560, 380);
         _page.Until(() => _page.All(".sight .sight-mirror").Count == 1, "the place that mirrors the peak");
-        _page.Button("Choose the peak").Click();
+        _page.Click("Choose the peak");
         _page.ClickBoard(420, 20);
         _page.Until(() => _page.All(".slip section").Any(part => part.Text.StartsWith("Mirror", StringComparison.Ordinal) && part.Text.Contains("mirrors ground", StringComparison.Ordinal)), "the answer");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
         var above = Picture();
-        _page.Button("from the eye").Click();
+        _page.Click("from the eye");
         _page.Until(() => Picture() != above, "seen from the eye");
 
         // What the picture itself mirrors, cell by cell, is what the route says.
@@ -113,8 +113,8 @@ public class SightTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
 
         // A peak under water is refused in a sentence.
-        _page.Button("Relief").Click();
-        _page.Button("Choose the peak").Click();
+        _page.Click("Relief");
+        _page.Click("Choose the peak");
         _page.ClickBoard(300, 268);
         _page.Until(() => _page.All(".field-wrong").Any(p => p.Text.Contains("under it", StringComparison.Ordinal)), "the refusal");
     }
@@ -156,7 +156,7 @@ public class SightTests(BrowserFixture fixture)
         async Task Compare(double[] wanted)
         {
             _page.Open(id, "ink");
-            _page.Button("Relief").Click();
+            _page.Click("Relief");
             var canvas = _page.Until(() => _page.First(".relief-view canvas[data-drawn]"), "the relief");
             for (var i = 0; i < 9; i++) canvas.SendKeys(Keys.ArrowUp);
             double[] zenith = [0.60, 0.72, 0.78];

@@ -43,7 +43,7 @@ public class StoresTests(BrowserFixture fixture)
         Assert.Contains("pot life", _page.Text(".cupboard-item"), StringComparison.Ordinal);
         _page.Type("Left in it", had.ToString(System.Globalization.CultureInfo.InvariantCulture));
         _page.Until(() => Math.Abs(LeftG(Bottle).Result - had) < 0.06, "it is put right");
-        _page.Button("Close it").Click();
+        _page.Click("Close it");
         _page.Until(() => _page.First(".cupboard-item") is null, "it is closed");
         Assert.Empty(_page.Faults());
     }
@@ -54,7 +54,7 @@ public class StoresTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         OpenDays(id);
         _page.Until(() => _page.First("[data-step='garden:seal']"), "its sealing").SendKeys(Keys.Enter);
-        _page.Button("Done now").Click();
+        _page.Click("Done now");
         _page.Settled();
         var told = _page.Until(() => _page.First("[data-testid=step-taken]"), "what it took").Text;
         Assert.Matches(@"^Out of the cupboard for it, as reckoned: \d+\.\d ml of Gloss varnish\.", told);
@@ -67,7 +67,7 @@ public class StoresTests(BrowserFixture fixture)
         // Not done after all: it is back in the bottle, and nothing is told of it any more.
         OpenDays(id);
         _page.Until(() => _page.First("[data-step='garden:seal']"), "its sealing").SendKeys(Keys.Enter);
-        _page.Button("Not done after all").Click();
+        _page.Click("Not done after all");
         _page.Settled();
         Open();
         Item("good-demo-varnish").Click();
@@ -111,12 +111,12 @@ public class StoresTests(BrowserFixture fixture)
         _page.Field("Called").SendKeys("Dental stone" + Keys.Tab);
         _page.Field("In it, new").SendKeys("2000");
         _page.Field("It cost").SendKeys("11,5");
-        _page.Button("Put it into the cupboard").Click();
+        _page.Click("Put it into the cupboard");
         var item = _page.Until(() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Dental stone", StringComparison.Ordinal)), "it stands there");
         Assert.Contains("2.00 kg", item.Text, StringComparison.Ordinal);
         item.Click();
         _page.Until(() => _page.Field("It cost").GetAttribute("value") == "11.5", "what it cost");
-        _page.Button("Take it out of the cupboard").Click();
+        _page.Click("Take it out of the cupboard");
         _page.Until(() => _page.All(".shelf-item").All(one => !one.Text.StartsWith("Dental stone", StringComparison.Ordinal)), "it is out");
         Assert.Empty(_page.Faults());
     }
@@ -131,13 +131,13 @@ public class StoresTests(BrowserFixture fixture)
         Input().SendKeys(file);
         _page.Until(() => _page.Text(".list-look").Contains("Bone glue is put in", StringComparison.Ordinal), "what it would do");
         Assert.DoesNotContain(_page.All(".shelf-item"), one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal));
-        _page.Button("Take it into the cupboard").Click();
+        _page.Click("Take it into the cupboard");
         var item = _page.Until(() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it stands there");
         File.WriteAllText(file, "what,left,name\nglue,much,Bone glue\n");
         Input().SendKeys(file);
         _page.Until(() => _page.Text(".stores-side").Contains("“much” is no number", StringComparison.Ordinal), "it is refused");
         item.Click();
-        _page.Button("Take it out of the cupboard").Click();
+        _page.Click("Take it out of the cupboard");
         _page.Until(() => _page.All(".shelf-item").All(one => !one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it is out");
     }
 

@@ -22,7 +22,7 @@ public class TintTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores/tints"));
         _page.Until(() => _page.All(".tint-card").Count >= 12, "the tints");
-        _page.Button("Enter a tint").Click();
+        _page.Click("Enter a tint");
         _page.Type("Name", "Pond weed");
         _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
         ShowPhoto();
@@ -44,18 +44,18 @@ public class TintTests(BrowserFixture fixture)
         typed.SendKeys(Keys.Control + "a");
         typed.SendKeys("nothing" + Keys.Tab);
         Assert.Equal("#c6c093", typed.GetAttribute("value"));
-        _page.Button("Correct by a grey patch").Click();
+        _page.Click("Correct by a grey patch");
         Click(5, 0);
         _page.Until(() => _page.First("[data-testid=fit]"), "the fit");
         Assert.Equal(8, _page.Until(() => _page.All(".fitted") is { Count: 8 } all ? all : null, "the fit of every reading").Count);
-        _page.Button("Keep the tint").Click();
+        _page.Click("Keep the tint");
         _page.Until(() => _page.All(".tint-card").Any(card => card.Text.Contains("Pond weed", StringComparison.Ordinal) && card.Text.Contains("Off its wedge", StringComparison.Ordinal)), "the tint's card");
 
         // Opened again it is as it was read, grey card and all.
         _page.Find("button[aria-label='Change Pond weed']").Click();
         Assert.Equal("#25241d", _page.Until(() => _page.First("input[aria-label='Step 3 over dark']"), "the wedge").GetAttribute("value"));
         Assert.Equal("#767676", _page.Field("Grey in the photo").GetAttribute("value"));
-        _page.Button("Leave it").Click();
+        _page.Click("Leave it");
 
         // And it is among the tints of a water.
         _page.Open(id, "ink");
@@ -70,18 +70,18 @@ public class TintTests(BrowserFixture fixture)
     {
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores/tints"));
         _page.Until(() => _page.All(".tint-card").Count >= 12, "the tints");
-        _page.Button("Enter a tint").Click();
+        _page.Click("Enter a tint");
         _page.Type("Name", "Unknown bottle");
         Assert.False(_page.Button("Keep the tint").Enabled);
         _page.Choose(_page.Field("Its colour"), "like another, until a wedge is poured");
         _page.Choose(_page.Field("It looks like"), "Umber");
         _page.Until(() => _page.Button("Keep the tint").Enabled, "the stand-in");
-        _page.Button("Keep the tint").Click();
+        _page.Click("Keep the tint");
         IWebElement? Card() => _page.All(".tint-card").FirstOrDefault(card => card.Text.Contains("Unknown bottle", StringComparison.Ordinal));
         Assert.Contains("No wedge yet: taken to be like Umber", _page.Until(Card, "its card").Text, StringComparison.Ordinal);
         _page.Find("button[aria-label='Take it off: Unknown bottle']").Click();
         _page.Until(() => Card() is null, "it is off the shelf");
-        _page.Button("Put it back").Click();
+        _page.Click("Put it back");
         _page.Until(Card, "it is back");
         _page.Find("button[aria-label='Take it off: Unknown bottle']").Click();
         _page.Until(() => Card() is null, "it is off again");
@@ -94,7 +94,7 @@ public class TintTests(BrowserFixture fixture)
         _page.SetViewport(390, 844);
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores/tints"));
         _page.Until(() => _page.All(".tint-card").Count >= 12, "the tints");
-        _page.Button("Enter a tint").Click();
+        _page.Click("Enter a tint");
         _page.Type("Tint in 100 ml of the wedge’s resin", "0.1");
         ShowPhoto();
         double Top() => Convert.ToDouble(_page.Script("return document.querySelector('canvas.photo-colour').getBoundingClientRect().top + scrollY"), System.Globalization.CultureInfo.InvariantCulture);

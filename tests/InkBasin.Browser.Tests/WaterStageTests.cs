@@ -14,7 +14,7 @@ public class WaterStageTests(BrowserFixture fixture)
         var id = await fixture.CopyOf(name);
         _page.BoardWidthMm = boardWidthMm;
         _page.Open(id, "water");
-        _page.Button(leaf).Click();
+        _page.Click(leaf);
         return id;
     }
 
@@ -29,11 +29,11 @@ public class WaterStageTests(BrowserFixture fixture)
     public async Task Hollows_are_shown_with_the_level_they_run_over_at_and_into_what()
     {
         await Open("Sallow Quay", "Test");
-        _page.Button("Show all hollows").Click();
+        _page.Click("Show all hollows");
         var table = Says("[data-testid=hollows]", "into 2");
         Assert.Contains("front edge", table, StringComparison.Ordinal);
         Assert.True(_page.All(".hollow").Count >= 3);
-        _page.Button("Hide the hollows").Click();
+        _page.Click("Hide the hollows");
         _page.Until(() => _page.All(".hollow").Count == 0, "the hollows gone");
         Assert.Empty(_page.Faults());
     }
@@ -42,33 +42,33 @@ public class WaterStageTests(BrowserFixture fixture)
     public async Task A_water_test_is_logged_corrects_the_layers_and_is_struck_out()
     {
         var id = await Open("Sallow Quay", "Test");
-        _page.Button("Dock").Click();
+        _page.Click("Dock");
         Says("[data-testid=tests]", "57");
-        _page.Button("Log a water test").Click();
+        _page.Click("Log a water test");
         Says("[data-testid=water-test]", "The plan reckons 55 ml");
         _page.Type("Poured in", "52");
         _page.Type("Tipped out", "50");
         _page.Type("Stood", "40");
         _page.Type("Lost meanwhile", "1.5");
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         Says("[data-testid=water-test]", "−5.7 % against the plan");
         Says("[data-testid=seep]", "Resin wets where water beads");
         _page.Settled();
         var dock = (await fixture.Read(id))["plan"]!["waters"]![1]!;
         Assert.Equal(2, dock["takes"]!["tests"]!.AsArray().Count);
         Assert.Equal(52, dock["takes"]!["range"]!["expectedMl"]!.GetValue<double>(), 6);
-        _page.Button("Level").Click();
+        _page.Click("Level");
         Assert.Contains("by its water test", Says("[data-testid=takes]", "95 % sure"), StringComparison.Ordinal);
         _page.Press("z");
         _page.Until(() => fixture.Read(id).Result["plan"]!["waters"]![1]!["takes"]!["tests"]!.AsArray().Count == 1, "undone");
 
         // More out than in is refused and nothing typed is lost.
-        _page.Button("Test").Click();
-        _page.Button("Log a water test").Click();
+        _page.Click("Test");
+        _page.Click("Log a water test");
         Says("[data-testid=water-test]", "The plan reckons");
         _page.Type("Poured in", "60");
         _page.Type("Tipped out", "90");
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         _page.Until(() => _page.All(".message-stop").Count == 1, "the refusal");
         Assert.Equal("90", _page.Field("Tipped out").GetAttribute("value"));
     }
@@ -81,13 +81,13 @@ public class WaterStageTests(BrowserFixture fixture)
         var bed = plan["waters"]![0]!["level"]!["volumeMl"]!.GetValue<double>();
         var stood = (await fixture.Read(id))["build"]!["drowned"]!.AsArray().Zip(plan["drowned"]!.AsArray())
             .Where(pair => pair.First!["setIn"]!.GetValue<string>() == "before" && pair.Second!["waterId"]?.GetValue<string>() == "creek").Sum(pair => pair.Second!["displacedMl"]!.GetValue<double>());
-        _page.Button("Log a water test").Click();
+        _page.Click("Log a water test");
         Says("[data-testid=water-test]", "of the bare bed");
         Assert.Equal(["", "", "", ""], new[] { "Poured in", "Tipped out", "Stood", "Lost meanwhile" }.Select(label => _page.Field(label).GetAttribute("value")));
         Assert.False(_page.Button("Log it").Enabled);
         _page.Choose(_page.Field("Stood in it"), "all");
         _page.Type("Poured in", (bed - stood).ToString("0.0", System.Globalization.CultureInfo.InvariantCulture));
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         Says("[data-testid=water-test]", "Just what the plan reckons");
         _page.Settled();
         var takes = (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!;
@@ -95,11 +95,11 @@ public class WaterStageTests(BrowserFixture fixture)
         Assert.Equal(bed - takes["displacedMl"]!.GetValue<double>(), takes["range"]!["expectedMl"]!.GetValue<double>(), 0.2);
 
         // One that only looked for leaks leaves that as it is.
-        _page.Button("Log a water test").Click();
+        _page.Click("Log a water test");
         _page.Choose(_page.Field("Stood in it"), "nothing");
         _page.Type("Stood", "600");
         _page.Type("Lost meanwhile", "20");
-        _page.Button("Log it").Click();
+        _page.Click("Log it");
         Says("[data-testid=water-test]", "Only the loss was looked at");
         _page.Settled();
         Assert.Equal(takes["calibration"]!.GetValue<double>(), (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["calibration"]!.GetValue<double>(), 9);
@@ -115,10 +115,10 @@ public class WaterStageTests(BrowserFixture fixture)
         Assert.Contains("Warm the room", Says("[data-testid=first]", "8 °C"), StringComparison.Ordinal);
         Assert.DoesNotContain(_page.All(".next-thing"), card => card.Text.Contains("Mix", StringComparison.Ordinal));
         Says(".tideline-head", "Warm the room");
-        _page.Button("Before").Click();
+        _page.Click("Before");
         Says("[data-item=room]", "stop");
         Says("[data-item=level]", "ask");
-        _page.Button("Begin layer 1").Click();
+        _page.Click("Begin layer 1");
         _page.Until(() => _page.All(".message-stop").FirstOrDefault(one => one.Text.Contains("open before this pour", StringComparison.Ordinal)), "held back");
 
         // The heater is on: then it is mixed.
@@ -145,8 +145,8 @@ public class WaterStageTests(BrowserFixture fixture)
         _page.Until(() => fixture.Read(id).Result["build"]!["dams"]![0]!["fromMm"]!.GetValue<double>() is >= 510 and <= 540, "its end is kept where it was dragged to");
         _page.Until(() => _page.First(".open-edge"), "the gap beside it");
         Says(".slip", "Open over the front edge");
-        _page.Button("Test").Click();
-        _page.Button("Pour").Click();
+        _page.Click("Test");
+        _page.Click("Pour");
         for (var k = 0; k < 3; k++) _page.ClickBoard(540, 350);
         Says("[data-testid=poured]", "past the end of the dam on the front edge");
         Assert.Empty(_page.Faults());
@@ -159,7 +159,7 @@ public class WaterStageTests(BrowserFixture fixture)
         double InLayer(JsonNode plan, int layer) => plan["waters"]![0]!["layers"]!["is"]!["layers"]![layer - 1]!["volumeMl"]!.GetValue<double>();
         var before = (await fixture.Read(id))["plan"]!;
         _page.Choose(_page.Field("Catalogue"), "Log");
-        _page.Button("Put it in").Click();
+        _page.Click("Put it in");
         _page.ClickBoard(180, 200);
         Says("[data-testid=drowned]", "Log is porous and not sealed");
         _page.Choose(_page.Field("Its surface"), "Porous, sealed");
@@ -178,7 +178,7 @@ public class WaterStageTests(BrowserFixture fixture)
         // Its moment is on the ribbon, and on the card of the cup that fills layer 2, after the pouring.
         _page.Until(() => _page.All(".tideline-mark title").Any(mark => mark.GetAttribute("textContent")!.Contains("Log into Creek 2", StringComparison.Ordinal)), "its moment among the days");
         fixture.Driver.FindElement(By.PartialLinkText("Pours")).Click();
-        _page.Button("Mix").Click();
+        _page.Click("Mix");
         var session = plan["sessions"]!["is"]!.AsArray().First(one => one!["pools"]!.AsArray().Any(pool => pool!["waterId"]!.GetValue<string>() == "creek" && pool["layer"]!.GetValue<int>() == 2))!["number"];
         var card = _page.Until(() => _page.First($"[data-testid=session-{session}] .pour-card"), "its session").Text;
         Assert.Contains("set in after it", card, StringComparison.Ordinal);
@@ -192,7 +192,7 @@ public class WaterStageTests(BrowserFixture fixture)
         var id = await Open("Sallow Quay", "In it");
         var before = (await fixture.Read(id))["plan"]!["waters"]![0]!["takes"]!["displacedMl"]!.GetValue<double>();
         _page.Choose(_page.Field("Catalogue"), "Log");
-        _page.Button("Put it in").Click();
+        _page.Click("Put it in");
         _page.ClickBoard(180, 200);
         Says("[data-testid=drowned]", "Log is porous and not sealed");
         _page.Settled();
@@ -236,12 +236,12 @@ public class WaterStageTests(BrowserFixture fixture)
             await fixture.Edit(id, new { kind = "remove", list = "waters", id = water!["id"]!.GetValue<string>() });
         _page.BoardWidthMm = 900;
         _page.Open(id, "water");
-        _page.Button("Flow").Click();
+        _page.Click("Flow");
         Says(".slip", "No water runs yet");
         _page.Type("Deepest", "6.5");
-        _page.Button("Propose weirs").Click();
+        _page.Click("Propose weirs");
         Says("[data-testid=proposal]", "reaches");
-        _page.Button("Make them").Click();
+        _page.Click("Make them");
         Says("[data-testid=reaches]", "Mill stream, reach 1");
         _page.Settled();
         var made = await fixture.Read(id);
@@ -259,16 +259,16 @@ public class WaterStageTests(BrowserFixture fixture)
         Says("[data-testid=shore]", "38 marks round the shore of Creek");
         Assert.Equal(38, _page.All(".shore-mark").Count);
         Assert.Single(_page.All(".creep-band"));
-        _page.Button("Choose a datum").Click();
+        _page.Click("Choose a datum");
         _page.ClickBoard(300, 328);
         Says("[data-testid=shore]", "under your datum");
         _page.Type("A mark every", "80");
         _page.Until(() => _page.All(".shore-mark").Count is > 5 and < 25, "fewer marks");
-        _page.Button("Read it").Click();
+        _page.Click("Read it");
         Says("[data-testid=laser]", "Its line stands at");
         for (var tries = 0; tries < 3 && !_page.Text("[data-testid=laser]").Contains("On the waterline", StringComparison.Ordinal); tries++)
         {
-            if (_page.All("[data-testid=laser] button").Count > 1) _page.Button("Turn its screw").Click();
+            if (_page.All("[data-testid=laser] button").Count > 1) _page.Click("Turn its screw");
             Thread.Sleep(300);
         }
 
@@ -281,7 +281,7 @@ public class WaterStageTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "Before");
         Says("[data-testid=before-pour]", "5 questions hold layer 1 of Creek back");
-        _page.Button("Begin layer 1").Click();
+        _page.Click("Begin layer 1");
         _page.Until(() => _page.First(".message-stop")?.Text.Contains("Not yet", StringComparison.Ordinal) == true, "held back, in words");
         Assert.Single((await fixture.Read(id))["build"]!["begun"]!.AsArray());
 
@@ -296,17 +296,17 @@ public class WaterStageTests(BrowserFixture fixture)
         reason.SendKeys("The box comes at ten" + Keys.Enter);
         Says("[data-testid=before-pour]", "All answered");
         Assert.Contains("The box comes at ten", _page.Text("[data-item=dust]"), StringComparison.Ordinal);
-        _page.Button("Begin layer 1").Click();
+        _page.Click("Begin layer 1");
         Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
         Assert.Contains("“The box comes at ten”", _page.Text("[data-testid=before-pour]"), StringComparison.Ordinal);
         _page.Settled();
         Assert.Equal(2, (await fixture.Read(id))["build"]!["begun"]!.AsArray().Count);
 
         // The same gate stands in the Pours stage.
-        _page.Button("Level").Click();
+        _page.Click("Level");
         _page.Press("4");
         Says(".next-thing", "for layer 2");
-        _page.Button("Before").Click();
+        _page.Click("Before");
         Says("[data-testid=before-pour]", "hold layer 2 of Creek back");
     }
 
@@ -315,11 +315,11 @@ public class WaterStageTests(BrowserFixture fixture)
     {
         var id = await Open("Sallow Quay", "Before");
         Says("[data-testid=drying]", "Dry, by its weighings");
-        _page.Button("Read the scale").Click();
+        _page.Click("Read the scale");
         _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 7, "the weighing is logged");
         Assert.Equal("kitchen-scale", (await fixture.Read(id))["build"]!["drying"]!["weighings"]![6]!["by"]!.GetValue<string>());
         _page.Type("Weighs now", "1849");
-        _page.Button("Log the weighing").Click();
+        _page.Click("Log the weighing");
         _page.Until(() => fixture.Read(id).Result["build"]!["drying"]!["weighings"]!.AsArray().Count == 8, "the typed one too");
         var typed = (await fixture.Read(id))["build"]!["drying"]!["weighings"]![7]!;
         Assert.Equal(1849, typed["massG"]!.GetValue<double>());

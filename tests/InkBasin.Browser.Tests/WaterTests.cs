@@ -73,13 +73,13 @@ public class WaterTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "water");
-        _page.Button("Dams").Click();
-        _page.Button("Take down the dam on the left edge").Click();
-        _page.Button("Level").Click();
+        _page.Click("Dams");
+        _page.Click("Take down the dam on the left edge");
+        _page.Click("Level");
         _page.Until(() => _page.Text(".notices").Contains("Open over the left edge", StringComparison.Ordinal), "the open edge in words");
         Assert.Contains("stop", _page.Text(".notices"), StringComparison.Ordinal);
         Assert.NotEmpty(_page.All(".open-edge"));
-        _page.Button("Put up a dam there").Click();
+        _page.Click("Put up a dam there");
         _page.Until(() => _page.All(".open-edge").Count == 0, "no open edge");
         Assert.Equal("holds", (await fixture.Read(id))["plan"]!["waters"]![0]!["level"]!["standing"]!.GetValue<string>());
     }
@@ -99,10 +99,10 @@ public class WaterTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "water");
-        _page.Button("Dock").Click();
-        _page.Button("Remove Dock").Click();
+        _page.Click("Dock");
+        _page.Click("Remove Dock");
         _page.Until(() => _page.All(".water-tab-row button").All(tab => !tab.Text.StartsWith("Dock", StringComparison.Ordinal)), "the dock gone");
-        _page.Button("Put another water on the board").Click();
+        _page.Click("Put another water on the board");
         _page.ClickBoard(384, 98);
         _page.Until(() => _page.All(".water-tab-row button").Any(tab => tab.Text.StartsWith("Water", StringComparison.Ordinal)), "the new water");
         _page.Settled();
@@ -116,13 +116,13 @@ public class WaterTests(BrowserFixture fixture)
     {
         _page.Open(await fixture.CopyOf("Sallow Quay"), "water");
         var ml = _page.Volume;
-        _page.Button("mm · ml: units and light").Click();
-        _page.Button("fl oz").Click();
-        _page.Button("in").Click();
+        _page.Click("mm · ml: units and light");
+        _page.Click("fl oz");
+        _page.Click("in");
         _page.Until(() => Math.Abs(_page.Volume - (ml / 29.5735)) < 0.1, "fluid ounces");
         Assert.Matches(@"^\d+ \d+/\d+$|^\d+/\d+$|^\d+$", _page.Text(".staff-value"));
-        _page.Button("ml").Click();
-        _page.Button("mm").Click();
+        _page.Click("ml");
+        _page.Click("mm");
         _page.Until(() => _page.Volume == ml, "ml again");
     }
 
@@ -145,7 +145,7 @@ public class WaterTests(BrowserFixture fixture)
     {
         _page.Open(await fixture.CopyOf("Sallow Quay"), "water");
         Assert.False(Loaded());
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         var canvas = _page.Until(() => _page.First(".relief-view canvas"), "the relief");
         _page.Until(() => Picture().Length > 20_000, "the board drawn");
         Assert.True(Loaded());
@@ -153,9 +153,9 @@ public class WaterTests(BrowserFixture fixture)
         canvas.SendKeys(Keys.ArrowRight);
         _page.Until(() => Picture() != first, "another side of it");
         var turned = Picture();
-        _page.Button("carved foam").Click();
+        _page.Click("carved foam");
         _page.Until(() => _page.Button("carved foam").GetAttribute("aria-pressed") == "true" && Picture() != turned, "the bare foam");
-        _page.Button("Relief").Click();
+        _page.Click("Relief");
         _page.Until(() => _page.All(".relief-view").Count == 0, "the Sheet again");
 
         bool Loaded() => (bool)_page.Script("return performance.getEntriesByType('resource').some(r => /Relief-/.test(r.name))")!;
@@ -170,11 +170,11 @@ public class WaterTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "water");
-        _page.Button("Dams").Click();
-        _page.Button("Take down the dam on the front edge").Click();
+        _page.Click("Dams");
+        _page.Click("Take down the dam on the front edge");
         _page.Settled();
-        _page.Button("Test").Click();
-        _page.Button("Pour").Click();
+        _page.Click("Test");
+        _page.Click("Pour");
         _page.ClickBoard(300, 266);
         _page.Until(() => _page.First(".poured .run-off"), "liquid over the front edge");
         _page.Until(() => _page.Text("[data-testid=poured]").Contains("where it is open on the front edge", StringComparison.Ordinal), "the words for it");
@@ -191,13 +191,13 @@ public class WaterTests(BrowserFixture fixture)
         _page.Press("t");
         _page.Until(() => _page.All(".pour-place").Count == 2, "a second pour");
         _page.Until(() => _page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "all of it poured");
-        _page.Button("One step back").Click();
+        _page.Click("One step back");
         _page.Until(() => !_page.Text("[data-testid=poured]").Contains("Of 200 ml", StringComparison.Ordinal), "the picture before");
-        _page.Button("One step on").Click();
+        _page.Click("One step on");
 
         // An empty board of waters takes its waters from the test.
         var before = (await fixture.Read(id))["build"]!["waters"]!.AsArray().Count;
-        _page.Button("Make them waters").Click();
+        _page.Click("Make them waters");
         _page.Until(() => _page.All(".poured .pool").Count == 0, "the test mopped up");
         _page.Settled();
         var waters = (await fixture.Read(id))["build"]!["waters"]!.AsArray();
@@ -216,7 +216,7 @@ public class WaterTests(BrowserFixture fixture)
         field.SendKeys("300" + Keys.Enter);
         _page.Until(() => _page.First("[data-testid=enough]")?.Text.Contains("under the waterline", StringComparison.Ordinal) == true, "how far it goes");
         Assert.Contains("With a false bed up to", _page.Text("[data-testid=enough]"), StringComparison.Ordinal);
-        _page.Button("Set the waterline there").Click();
+        _page.Click("Set the waterline there");
         _page.Until(() => _page.Volume is > 290 and <= 300, "the water of 300 ml");
     }
 

@@ -32,16 +32,16 @@ public class WholeShelfTests(BrowserFixture fixture)
             await File.WriteAllTextAsync(none, "no zip at all");
             File_().SendKeys(none);
             _page.Until(() => _page.First(".modal.show"), "it asks first");
-            _page.Button("Put the backup in its place").Click();
+            _page.Click("Put the backup in its place");
             _page.Until(() => _page.Text(".modal").Contains("not a backup", StringComparison.Ordinal), "it is refused in a sentence");
-            _page.Button("Leave it as it is").Click();
+            _page.Click("Leave it as it is");
             _page.Until(() => _page.First(".modal") is null, "the question is gone");
             File.Delete(none);
             Assert.Contains("Begun afterwards", await Names());
 
             File_().SendKeys(path);
             _page.Until(() => _page.First(".modal.show"), "it asks again");
-            _page.Button("Put the backup in its place").Click();
+            _page.Click("Put the backup in its place");
             _page.Until(() => _page.First(".modal") is null && _page.All(".cards .card").Count == before.Length, "the shelf of the backup");
             Assert.Equal(before, await Names());
             Assert.True(File.Exists((await own.Http.GetFromJsonAsync<JsonNode>("/api/backup/restored"))!["before"]!.GetValue<string>()));
