@@ -1,8 +1,17 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using InkBasin.Core.Builds;
 using InkBasin.Core;
 using Microsoft.EntityFrameworkCore;
 
 namespace InkBasin.Store;
+
+/// <summary>Of all that is kept in the cupboard.</summary>
+internal static class KeptItems
+{
+    /// <summary>What a thing is known by stays.</summary>
+    public static readonly IReadOnlySet<string> Fixed = new HashSet<string>(["id"], StringComparer.Ordinal);
+}
 
 /// <summary>A kind of thing in the cupboard that is kept whole: put in, changed, taken out.</summary>
 /// <typeparam name="TRow">Its row.</typeparam>
@@ -50,6 +59,17 @@ public sealed class KeptItems<TRow, T>
         (row.Item, row.Version) = (JsonSerializer.Serialize(item, Json), row.Version + 1);
         await _save(cancel);
     }
+
+    /// <summary>Changes fields of something by name; what is not named stays as it is by then.</summary>
+    /// <exception cref="RefusedException">It is not there, or cannot be so.</exception>
+    public Task ChangeAsync(string id, JsonObject fields, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
+    {
+        var row = await RowAsync(id, cancel);
+        var (item, _) = RecordFields.With(Written.Read("Something in the cupboard", () => JsonSerializer.Deserialize<T>(row.Item, Json)), fields, "", KeptItems.Fixed);
+        _check(item, "item");
+        (row.Item, row.Version) = (JsonSerializer.Serialize(item, Json), row.Version + 1);
+        await _save(cancel);
+    });
 
     /// <summary>Puts something in or changes what is there, without writing it yet.</summary>
     internal async Task PutAsync(T item, CancellationToken cancel)

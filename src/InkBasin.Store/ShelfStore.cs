@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Text.Json.Nodes;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
@@ -176,6 +177,18 @@ public sealed partial class ShelfStore
         Fill(await BottleRowAsync(bottle.Id, cancel), bottle);
         await SaveAsync(cancel);
     }
+
+    /// <summary>Changes fields of a bottle by name; what is not named stays as it is by then, whoever draws from it meanwhile.</summary>
+    /// <exception cref="RefusedException">It is not there, or cannot be so.</exception>
+    public Task ChangeAsync(string id, JsonObject fields, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
+    {
+        var row = await BottleRowAsync(id, cancel);
+        var before = BottleOf(row) ?? throw new RefusedException("id", "That bottle cannot be read: take it out and note it anew.", RefusalKind.Impossible);
+        var (bottle, _) = RecordFields.With(before, fields, "", KeptItems.Fixed);
+        Check(bottle, "bottle");
+        Fill(row, bottle);
+        await SaveAsync(cancel);
+    });
 
     /// <summary>Takes a bottle off the shelf.</summary>
     /// <exception cref="RefusedException">It is not there.</exception>

@@ -24,6 +24,7 @@ public class BenchTests(BrowserFixture fixture)
         _view.Click("Rehearse it first");
         _view.Until(() => _view.Step == "caution", "the bench is open");
         _view.Click(speed);
+        _view.Until(() => _view.Text(".bench-rehearsal [aria-pressed=true]") == speed, "it goes as fast as that");
     }
 
     [Fact]

@@ -359,7 +359,7 @@ public class KeepingTests(BrowserFixture fixture)
         _page.Settled();
 
         // There is not enough of it on the shelf: that is said, and not how much to mix.
-        Assert.Contains("First: Short of Casting epoxy", _page.Text(".next-thing"), StringComparison.Ordinal);
+        _page.Until(() => _page.Text(".next-thing").Contains("First: Short of Casting epoxy", StringComparison.Ordinal), "what comes first");
         Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["waters"]![0]!["productId"]!.GetValue<string>());
     }
 

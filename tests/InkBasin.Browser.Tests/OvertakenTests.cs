@@ -1,4 +1,6 @@
 using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
 
 namespace InkBasin.Browser.Tests;
 
@@ -73,6 +75,31 @@ public class OvertakenTests(BrowserFixture fixture)
         LetGo();
         Assert.Equal(at, view.Step);
         Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Two_fields_of_a_bottle_changed_before_the_first_is_answered_both_stay()
+    {
+        using var meddled = HoldAnswers("/api/stores/bottles/[a-z0-9-]+");
+        const string Bottle = "demo-coating-two";
+        async Task<JsonNode> Stands() => (await fixture.Shelf()).Select(card => card!["bottle"]!).Single(bottle => bottle["id"]!.GetValue<string>() == Bottle);
+        var had = await Stands();
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Until(() =>
+        {
+            _page.Find($"[data-item='bottle-{Bottle}']").Click();
+            return true;
+        }, "it is opened");
+        _page.Until(() => _page.First(".cupboard-item"), "what it holds");
+        _page.Script("window.hold = true");
+        _page.Type("Left in it", "41");
+        UntilHeld();
+        _page.Type("It cost", "9.5");
+        _page.Until(() => Stands().Result["price"]?.GetValue<double>() == 9.5, "the second change is made");
+        Assert.Equal(41, (await Stands())["leftG"]!.GetValue<double>());
+        using var back = await fixture.Http.PutAsJsonAsync($"/api/stores/bottles/{Bottle}", had);
+        back.EnsureSuccessStatusCode();
+        LetGo();
     }
 
     // Answers of a path are held back while window.hold is set; one call of a rehearsal is lost when window.lose is.

@@ -33,8 +33,11 @@ public class StoresTests(BrowserFixture fixture)
         const string Bottle = "demo-coating-two";
         var had = await LeftG(Bottle);
         var item = Item($"bottle-{Bottle}");
+        var stood = item.Text;
         new Actions(fixture.Driver).MoveToElement(item.FindElement(By.TagName("svg"))).ClickAndHold().MoveByOffset(0, 10).MoveByOffset(0, 12).Release().Perform();
         _page.Until(() => LeftG(Bottle).Result is var left && left < had - 1, "less is in it");
+
+        _page.Until(() => _page.Text($"[data-item='bottle-{Bottle}']") != stood, "it is shown");
 
         // A drag is no press: nothing has opened.
         Assert.Null(_page.First(".cupboard-item"));
@@ -132,13 +135,18 @@ public class StoresTests(BrowserFixture fixture)
         _page.Until(() => _page.Text(".list-look").Contains("Bone glue is put in", StringComparison.Ordinal), "what it would do");
         Assert.DoesNotContain(_page.All(".shelf-item"), one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal));
         _page.Click("Take it into the cupboard");
-        var item = _page.Until(() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it stands there");
+        IWebElement? Glue() => _page.All(".shelf-item").FirstOrDefault(one => one.Text.StartsWith("Bone glue", StringComparison.Ordinal));
+        _page.Until(Glue, "it stands there");
         File.WriteAllText(file, "what,left,name\nglue,much,Bone glue\n");
         Input().SendKeys(file);
         _page.Until(() => _page.Text(".stores-side").Contains("“much” is no number", StringComparison.Ordinal), "it is refused");
-        item.Click();
+        _page.Until(() =>
+        {
+            Glue()!.Click();
+            return true;
+        }, "it is chosen");
         _page.Click("Take it out of the cupboard");
-        _page.Until(() => _page.All(".shelf-item").All(one => !one.Text.StartsWith("Bone glue", StringComparison.Ordinal)), "it is out");
+        _page.Until(() => Glue() is null, "it is out");
     }
 
     [Fact]

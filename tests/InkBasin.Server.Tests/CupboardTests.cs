@@ -146,6 +146,57 @@ public class CupboardTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task A_change_names_its_fields_and_many_at_once_lose_nothing()
+    {
+        using var client = server.CreateClient();
+        var (_, made) = await client.Post("/api/stores/goods", Good("Bone glue", 300));
+        using (var add = await client.PostAsJsonAsync("/api/stores/bottles", new { productId = "deep-pour-epoxy", oneG = 500.0 })) add.EnsureSuccessStatusCode();
+        async Task<JsonNode> Bottle() => (await client.Get("/api/stores/bottles")).AsArray().Select(card => card!["bottle"]!).Single(bottle => Word(bottle["productId"]) == "deep-pour-epoxy");
+        var (good, bottle) = ($"/api/stores/goods/{Word(made["id"])}", $"/api/stores/bottles/{Word((await Bottle())["id"])}");
+        try
+        {
+            foreach (var (address, left) in new[] { (good, "left"), (bottle, "leftG") })
+            {
+                JsonObject[] changes = [new() { [left] = 41 }, new() { ["price"] = 9.5 }, new() { ["openedOn"] = "2027-02-03" }, new() { ["boughtOn"] = "2027-01-02" }];
+                Assert.All(await Task.WhenAll(changes.Select(fields => Changed(client, address, fields))), one => Assert.Equal((HttpStatusCode.NoContent, ""), one));
+            }
+
+            foreach (var (stands, left) in new[] { (Of(await client.Get(Route), "Bone glue")!["good"]!, "left"), (await Bottle(), "leftG") })
+                Assert.Equal((41, 9.5, "2027-02-03", "2027-01-02"), (Number(stands[left]), Number(stands["price"]), Word(stands["openedOn"]), Word(stands["boughtOn"])));
+
+            // Refused by name, and nothing of it is kept.
+            var before = (await Bottle()).ToJsonString();
+            foreach (var (fields, why) in new (JsonObject, string)[]
+            {
+                (new() { ["price"] = 3, ["leftG"] = 501 }, "than it held when it was new"), (new() { ["price"] = 3, ["id"] = "another" }, "not changed this way"), (new() { ["price"] = 3, ["coulour"] = "red" }, "nothing called coulour"),
+                (new() { ["price"] = 3, ["leftG"] = null }, "leftG is missing"), (new() { ["price"] = 3, ["productId"] = "none" }, "not in the stores"), (new() { ["price"] = "much" }, "price"),
+            })
+            {
+                var (status, body) = await Changed(client, bottle, fields);
+                Assert.InRange((int)status, 400, 422);
+                Assert.Contains(why, body, StringComparison.Ordinal);
+            }
+
+            Assert.Equal(before, (await Bottle()).ToJsonString());
+        }
+        finally
+        {
+            foreach (var address in new[] { good, bottle })
+            {
+                using var gone = await client.DeleteAsync(new Uri(address, UriKind.Relative));
+            }
+        }
+
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await Changed(client, bottle, new() { ["price"] = 3 })).Status);
+    }
+
+    private static async Task<(HttpStatusCode Status, string Body)> Changed(HttpClient client, string address, JsonObject fields)
+    {
+        using var answer = await client.PatchAsync(new Uri(address, UriKind.Relative), JsonContent.Create(fields));
+        return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
+    }
+
+    [Fact]
     public async Task A_closed_kit_is_full_and_what_it_cost_is_shared_by_its_grams()
     {
         using var client = server.CreateClient();

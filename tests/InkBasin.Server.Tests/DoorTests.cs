@@ -24,6 +24,7 @@ public class DoorTests(ServerFixture server) : IClassFixture<ServerFixture>
             (HttpMethod.Post, "/api/builds", new { name = "Taken", scale = 76, widthMm = 300, depthMm = 200 }),
             (HttpMethod.Delete, $"/api/builds/{id}", null),
             (HttpMethod.Put, "/api/stores/bottles/any", new { }),
+            (HttpMethod.Patch, "/api/stores/bottles/any", new { leftG = 1 }),
             (HttpMethod.Post, "/api/calc/scale", new { }),
         })
         {

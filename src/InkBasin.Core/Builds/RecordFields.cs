@@ -9,7 +9,7 @@ namespace InkBasin.Core.Builds;
 /// Records with some of their fields changed by name. A field that is a record itself takes the fields named in it and keeps the others; everything else,
 /// lists too, is put in whole. What is not named stays the same object.
 /// </summary>
-internal static class RecordFields
+public static class RecordFields
 {
     /// <summary>A copy of a record with fields changed.</summary>
     /// <param name="record">The record.</param>
@@ -21,13 +21,17 @@ internal static class RecordFields
     public static (T After, JsonObject Before) With<T>(T record, JsonObject fields, string path, IReadOnlySet<string> fixedNames)
         where T : class
     {
+        ArgumentNullException.ThrowIfNull(record);
+        ArgumentNullException.ThrowIfNull(fields);
+        ArgumentNullException.ThrowIfNull(path);
+        ArgumentNullException.ThrowIfNull(fixedNames);
         var (after, before) = Changed(record, fields, path, fixedNames);
         return ((T)after, before);
     }
 
     /// <summary>Reads a value of its kind.</summary>
     /// <exception cref="RefusedException">It is not of its kind.</exception>
-    public static object? Read(JsonNode? node, Type type, string path)
+    internal static object? Read(JsonNode? node, Type type, string path)
     {
         try
         {
@@ -50,7 +54,7 @@ internal static class RecordFields
     /// <param name="change">Makes the new entries of the old; given the kind of an entry.</param>
     /// <param name="path">Path of the record.</param>
     /// <exception cref="RefusedException">There is no such list.</exception>
-    public static T WithList<T>(T record, string field, Func<Type, IReadOnlyList<object>, IEnumerable<object>> change, string path)
+    internal static T WithList<T>(T record, string field, Func<Type, IReadOnlyList<object>, IEnumerable<object>> change, string path)
         where T : class
     {
         var property = PropertyOf(record, field, path);

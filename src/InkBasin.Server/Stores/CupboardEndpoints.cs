@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using System.Text;
 using InkBasin.Core;
 using InkBasin.Core.Builds;
@@ -30,6 +31,7 @@ internal static class CupboardEndpoints
         stores.MapPost("/stock.csv", TakeList).Accepts<byte[]>(GroundPicture.ContentType);
         stores.MapPost("/goods", AddGood);
         stores.MapPut("/goods/{goodId}", ReplaceGood);
+        stores.MapPatch("/goods/{goodId}", ChangeGood);
         stores.MapDelete("/goods/{goodId}", RemoveGood);
         stores.MapPost("/packs", AddPack);
         stores.MapPut("/packs/{packId}", ReplacePack);
@@ -101,6 +103,12 @@ internal static class CupboardEndpoints
     private static async Task<NoContent> ReplaceGood(string goodId, Good good, ShelfStore shelf, CancellationToken cancel)
     {
         await shelf.Goods.ReplaceAsync(good with { Id = goodId }, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> ChangeGood(string goodId, JsonObject fields, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.Goods.ChangeAsync(goodId, fields, cancel);
         return TypedResults.NoContent();
     }
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using InkBasin.Core;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
@@ -42,6 +43,7 @@ internal static class ShelfEndpoints
         stores.MapGet("/bottles", Bottles);
         stores.MapPost("/bottles", AddBottles);
         stores.MapPut("/bottles/{bottleId}", ReplaceBottle);
+        stores.MapPatch("/bottles/{bottleId}", ChangeBottle);
         stores.MapDelete("/bottles/{bottleId}", RemoveBottle);
         stores.MapGet("/draws", async (Guid buildId, BottleDraws draws, CancellationToken cancel) => TypedResults.Ok(await draws.DrawnAsync(buildId, cancel)));
         stores.MapGet("/troubles", (ReadShelf shelf) => TypedResults.Ok(shelf.Troubles));
@@ -102,6 +104,12 @@ internal static class ShelfEndpoints
     private static async Task<NoContent> ReplaceBottle(string bottleId, Bottle bottle, ShelfStore shelf, CancellationToken cancel)
     {
         await shelf.ReplaceAsync(bottle with { Id = bottleId }, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> ChangeBottle(string bottleId, JsonObject fields, ShelfStore shelf, CancellationToken cancel)
+    {
+        await shelf.ChangeAsync(bottleId, fields, cancel);
         return TypedResults.NoContent();
     }
 

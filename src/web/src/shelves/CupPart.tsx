@@ -17,7 +17,7 @@ const SIZES: { field: keyof Shape; label: string }[] = [
 ];
 
 /** A cup by its inner sizes: what it holds, and where to mark it. Kept once all three are there. */
-export function CupPart({ cup, put }: { cup: StandingGood; put: (fields: object) => void }) {
+export function CupPart({ cup, put }: { cup: StandingGood; put: (fields: Record<string, unknown>) => void }) {
   const units = useUnits();
   const marks = cup.marks ?? [];
   const [sizes, setSizes] = useState<Partial<Shape>>(cup.good.shape ?? {});

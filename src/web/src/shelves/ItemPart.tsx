@@ -11,7 +11,7 @@ import { NewPack } from './NewPack';
 import { SheetFacts } from './SheetFacts';
 import { day, money, type Standing } from './standing';
 import { TintFacts } from './TintFacts';
-import { setLeft, takeOut, type useCupboard } from './useCupboard';
+import { changed, setLeft, takeOut, type useCupboard } from './useCupboard';
 
 type Change = ReturnType<typeof useCupboard>['change'];
 
@@ -41,18 +41,7 @@ export function ItemPart({
   const full = 'bottle' in of ? of.bottle.bottle.fullG : of.good.good.full;
   const price = 'bottle' in of ? of.bottle.bottle.price : of.good.good.price;
   const name = standing.part === '' ? standing.name : `${standing.name}, ${standing.part}`;
-  const put = (fields: object) =>
-    change.mutate(() =>
-      'bottle' in of
-        ? api.PUT('/api/stores/bottles/{bottleId}', {
-            params: { path: { bottleId: of.bottle.bottle.id } },
-            body: { ...of.bottle.bottle, ...fields },
-          })
-        : api.PUT('/api/stores/goods/{goodId}', {
-            params: { path: { goodId: of.good.good.id } },
-            body: { ...of.good.good, ...fields },
-          }),
-    );
+  const put = (fields: Record<string, unknown>) => change.mutate(changed(standing, fields));
   const dates = 'bottle' in of ? of.bottle.bottle : of.good.good;
   return (
     <section className="cupboard-item" aria-label={name}>

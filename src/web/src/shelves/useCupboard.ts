@@ -58,22 +58,23 @@ export function useCupboard() {
   return { view, reckoning: whole === undefined, error, change };
 }
 
+/** Changes what is named: what else has changed meanwhile, by another window or a pour, stays. */
+export function changed({ of }: Standing, fields: Record<string, unknown>): Call {
+  return 'bottle' in of
+    ? () =>
+        api.PATCH('/api/stores/bottles/{bottleId}', {
+          params: { path: { bottleId: of.bottle.bottle.id } },
+          body: fields,
+        })
+    : () => api.PATCH('/api/stores/goods/{goodId}', { params: { path: { goodId: of.good.good.id } }, body: fields });
+}
+
 /** Sets what is left; more than it held when new is what it holds. */
-export function setLeft({ of }: Standing, left: number): Call {
-  if ('bottle' in of) {
-    const { bottle } = of.bottle;
-    return () =>
-      api.PUT('/api/stores/bottles/{bottleId}', {
-        params: { path: { bottleId: bottle.id } },
-        body: { ...bottle, leftG: left, fullG: bottle.fullG === null ? null : Math.max(bottle.fullG, left) },
-      });
-  }
-  const { good } = of.good;
-  return () =>
-    api.PUT('/api/stores/goods/{goodId}', {
-      params: { path: { goodId: good.id } },
-      body: { ...good, left, full: good.full === null ? null : Math.max(good.full, left) },
-    });
+export function setLeft(standing: Standing, left: number): Call {
+  const isBottle = 'bottle' in standing.of;
+  const full = 'bottle' in standing.of ? standing.of.bottle.bottle.fullG : standing.of.good.good.full;
+  const more = full !== null && left > full ? { [isBottle ? 'fullG' : 'full']: left } : {};
+  return changed(standing, { [isBottle ? 'leftG' : 'left']: left, ...more });
 }
 
 export function takeOut({ of }: Standing): Call {
