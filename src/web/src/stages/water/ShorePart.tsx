@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
 import type { PointMm, ShorePlan, Water } from '../../api/types';
@@ -118,10 +118,13 @@ function LaserPart({ waterlineMm }: { waterlineMm: number }) {
     enabled: false,
     retry: false,
   });
-  const turn = async (byMm: number) => {
-    await answer(api.POST('/api/instruments/laser-level/turn', { body: { byMm } }));
-    await refetch();
-  };
+  // One turn at a time: a second press before the first is read would turn it as far again.
+  const turn = useMutation({
+    mutationFn: (byMm: number) => answer(api.POST('/api/instruments/laser-level/turn', { body: { byMm } })),
+    onSuccess: () => refetch(),
+  });
+  const busy = isFetching || turn.isPending;
+  const wrong = error ?? turn.error;
   const off = data === undefined ? null : waterlineMm - data.value;
   return (
     <section data-testid="laser">
@@ -129,9 +132,9 @@ function LaserPart({ waterlineMm }: { waterlineMm: number }) {
       <p className="quiet">
         A stand-in that only plays one: it throws a level line and tells its height over the board.
       </p>
-      {error !== null && (
+      {wrong !== null && (
         <p className="field-wrong" role="alert">
-          {error.message}
+          {wrong.message}
         </p>
       )}
       {data !== undefined && off !== null && (
@@ -149,11 +152,16 @@ function LaserPart({ waterlineMm }: { waterlineMm: number }) {
         </p>
       )}
       <div className="tool-row">
-        <Button size="sm" variant="outline-primary" disabled={isFetching} onClick={() => void refetch()}>
+        <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => void refetch()}>
           Read it
         </Button>
         {off !== null && Math.abs(off) > ON_THE_LINE_MM && (
-          <Button size="sm" variant="outline-primary" onClick={() => void turn(Math.round(off * 10) / 10)}>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            disabled={busy}
+            onClick={() => turn.mutate(Math.round(off * 10) / 10)}
+          >
             Turn its screw
           </Button>
         )}
