@@ -102,6 +102,37 @@ public class OvertakenTests(BrowserFixture fixture)
         LetGo();
     }
 
+    [Fact]
+    public async Task A_kit_noted_by_two_presses_is_noted_once_and_what_was_typed_stays_until_it_is()
+    {
+        using var meddled = HoldAnswers("/api/stores/bottles");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+        _page.Until(() =>
+        {
+            _page.All("summary").First(one => one.Text.StartsWith("Note a kit", StringComparison.Ordinal)).Click();
+            return true;
+        }, "the way to note a kit");
+        async Task<List<string>> Ids() => [.. (await fixture.Shelf()).Select(card => card!["bottle"]!["id"]!.GetValue<string>())];
+        var before = await Ids();
+        _page.Type("Part one", "137");
+        _page.Script("window.hold = true");
+        fixture.Driver.ExecuteAsyncScript("""
+            const press = () => [...document.querySelectorAll('button')].find(one => one.innerText.trim() === 'Put it on the shelf').click();
+            press();
+            setTimeout(() => { press(); setTimeout(arguments[0], 300); }, 50);
+            """);
+        Assert.Equal("137", _page.Field("Part one").GetAttribute("value"));
+        LetGo();
+        _page.Until(() => _page.Field("Part one").GetAttribute("value") is "" or null, "the form is empty again");
+        var added = (await Ids()).Except(before).ToList();
+        foreach (var id in added)
+        {
+            using var gone = await fixture.Http.DeleteAsync(new Uri($"/api/stores/bottles/{id}", UriKind.Relative));
+        }
+
+        Assert.Single(added);
+    }
+
     // Answers of a path are held back while window.hold is set; one call of a rehearsal is lost when window.lose is.
     private IDisposable HoldAnswers(string path) => _page.Meddle($$"""
         const really = window.fetch;

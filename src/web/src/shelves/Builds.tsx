@@ -141,6 +141,7 @@ function Card({ card }: { card: BuildCard }) {
             <Button
               size="sm"
               variant="outline-primary"
+              disabled={act.isPending}
               onClick={() => act.mutate('copy')}
               aria-label={`Copy ${card.name}`}
             >

@@ -42,25 +42,30 @@ export function NewBottles({ change }: { change: ReturnType<typeof useCupboard>[
       )}
       <Button
         size="sm"
-        disabled={oneG === null && (twoG === null || !two)}
-        onClick={() => {
-          change.mutate(() =>
-            api.POST('/api/stores/bottles', {
-              body: {
-                productId,
-                oneG,
-                twoG: two ? twoG : null,
-                boughtOn: boughtOn === '' ? null : boughtOn,
-                openedOn: openedOn === '' ? null : openedOn,
-                price: openedOn === '' ? price : null,
+        disabled={change.isPending || (oneG === null && (twoG === null || !two))}
+        onClick={() =>
+          change.mutate(
+            () =>
+              api.POST('/api/stores/bottles', {
+                body: {
+                  productId,
+                  oneG,
+                  twoG: two ? twoG : null,
+                  boughtOn: boughtOn === '' ? null : boughtOn,
+                  openedOn: openedOn === '' ? null : openedOn,
+                  price: openedOn === '' ? price : null,
+                },
+              }),
+            {
+              onSuccess: () => {
+                setPrice(null);
+                setOneG(null);
+                setTwoG(null);
+                setRound(round + 1);
               },
-            }),
-          );
-          setPrice(null);
-          setOneG(null);
-          setTwoG(null);
-          setRound(round + 1);
-        }}
+            },
+          )
+        }
       >
         Put it on the shelf
       </Button>

@@ -60,7 +60,7 @@ export function NewGood({ change }: { change: ReturnType<typeof useCupboard>['ch
       <OptionalField key={`price${round}`} label="It cost" value={price} onChange={setPrice} />
       <Button
         size="sm"
-        disabled={called === '' || (left ?? 0) <= 0}
+        disabled={change.isPending || called === '' || (left ?? 0) <= 0}
         onClick={() =>
           change.mutate(
             () =>

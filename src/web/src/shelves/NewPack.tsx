@@ -34,7 +34,7 @@ export function NewPack({ sheet, change }: { sheet: ProductSheet; change: Return
       <OptionalField key={`price${round}`} label="The pack costs" value={price} onChange={setPrice} />
       <Button
         size="sm"
-        disabled={(oneG ?? 0) + (twoG ?? 0) <= 0}
+        disabled={change.isPending || (oneG ?? 0) + (twoG ?? 0) <= 0}
         onClick={() =>
           change.mutate(
             () =>

@@ -53,7 +53,8 @@ export function useCupboard() {
   );
   const change = useMutation({
     mutationFn: (call: Call) => done(call()),
-    onSuccess: () => askAnew(client),
+    // Done once it is answered: what is noted next does not wait for all that is reckoned anew.
+    onSuccess: () => void askAnew(client),
   });
   return { view, reckoning: whole === undefined, error, change };
 }

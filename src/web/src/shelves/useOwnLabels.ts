@@ -52,7 +52,8 @@ export function useOwnLabels<TItem extends { id: string; name: string }, TLabel>
       keep.reset();
       setEntering(null);
     },
-    keep: (label: TLabel) => keep.mutate({ id: entering?.id ?? null, label }),
+    // Pressed again before it is answered it is not entered twice.
+    keep: (label: TLabel) => !keep.isPending && keep.mutate({ id: entering?.id ?? null, label }),
     change: (item: TItem) => read.mutate(item),
     takeOff: (item: TItem) => putAway.mutate({ item, back: false }),
     putBack: () => removed !== null && putAway.mutate({ item: removed, back: true }),
