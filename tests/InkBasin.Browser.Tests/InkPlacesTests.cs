@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 
@@ -48,16 +47,7 @@ public class InkPlacesTests(BrowserFixture fixture)
     [Fact]
     public async Task What_a_bed_looks_like_stays_while_it_is_painted_anew()
     {
-        using var meddled = _page.Meddle("""
-            const really = window.fetch;
-            window.hold = false;
-            window.held = [];
-            window.fetch = async (request, options) => {
-              const answer = await really(request, options);
-              if (window.hold && new URL(request.url ?? request, location).pathname.endsWith('/picture')) await new Promise(go => window.held.push(go));
-              return answer;
-            };
-            """);
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[^/]+/waters/[^/]+/picture");
         var id = await fixture.CopyOf("Sallow Quay");
         _page.BoardWidthMm = 620;
         _page.Open(id, "ink");
@@ -73,11 +63,11 @@ public class InkPlacesTests(BrowserFixture fixture)
         Stroke(120);
         _page.Until(() => _page.All("[data-water] image").Count > 0, "the first stroke is seen");
         var pictures = _page.All("[data-water] image").Count;
-        _page.Script("window.hold = true");
+        answers.Hold();
         Stroke(300);
-        _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), CultureInfo.InvariantCulture) > 0, "the next picture is on its way");
+        answers.UntilOneIsHeld();
         Assert.Equal(pictures, _page.All("[data-water] image").Count);
-        _page.Script("window.hold = false; window.held.forEach(go => go())");
+        answers.LetGo();
         _page.Settled();
         Assert.Empty(_page.Faults());
     }

@@ -141,26 +141,17 @@ public class KeepingTests(BrowserFixture fixture)
     // Makes one change, holds its answer back, makes others meanwhile, lets go: the build as the server has it then.
     private async Task<System.Text.Json.Nodes.JsonNode> ChangedWhileHeldAsync(string stage, Action first, Action others, Func<bool> shown)
     {
-        using var meddled = _page.Meddle("""
-            const really = window.fetch;
-            window.held = [];
-            window.hold = false;
-            window.fetch = async (request, options) => {
-              const answer = await really(request, options);
-              if (window.hold && new URL(request.url ?? request, location).pathname.endsWith('/edits')) await new Promise(go => window.held.push(go));
-              return answer;
-            };
-            """);
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, stage);
-        _page.Script("window.hold = true");
+        answers.Hold();
         first();
-        _page.Until(() => Convert.ToInt32(_page.Script("return window.held.length"), System.Globalization.CultureInfo.InvariantCulture) == 1, "the first answer held back");
+        answers.UntilOneIsHeld();
 
         // What is on its way is not said to be kept.
         Assert.Contains("keeping", _page.Text(".top-build"), StringComparison.Ordinal);
         others();
-        _page.Script("window.hold = false; window.held.forEach(go => go())");
+        answers.LetGo();
         _page.Until(shown, "what was changed");
         _page.Settled();
         Assert.Empty(_page.All("[role=alertdialog]"));

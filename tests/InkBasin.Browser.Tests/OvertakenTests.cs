@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 
@@ -13,17 +12,18 @@ public class OvertakenTests(BrowserFixture fixture)
     [Fact]
     public async Task A_build_asked_for_before_a_change_and_answered_after_it_does_not_take_the_change_off_the_page()
     {
-        using var meddled = HoldAnswers("/api/builds/[0-9a-f-]+");
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+");
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "board");
 
         // Whoever comes back to the page and changes something at once: what was asked for on coming back is of before the change.
-        _page.Script("window.hold = true; window.dispatchEvent(new Event('visibilitychange'))");
-        UntilHeld();
+        answers.Hold();
+        _page.Script("window.dispatchEvent(new Event('visibilitychange'))");
+        answers.UntilOneIsHeld();
         _page.Type("Width", "640");
         _page.Until(() => _page.Text(".top-build").Contains("640", StringComparison.Ordinal), "the change is shown");
         _page.Settled();
-        LetGo();
+        answers.LetGo();
         Assert.Contains("640", _page.Text(".top-build"), StringComparison.Ordinal);
         _page.Type("Width", "650");
         _page.Until(() => _page.Text(".top-build").Contains("650", StringComparison.Ordinal), "and is changed on");
@@ -33,16 +33,16 @@ public class OvertakenTests(BrowserFixture fixture)
     [Fact]
     public async Task A_change_answered_after_another_windows_later_one_was_seen_does_not_take_that_off_the_page()
     {
-        using var meddled = HoldAnswers("/api/builds/[0-9a-f-]+/edits");
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
         var id = await fixture.CopyOf("Sallow Quay");
         _page.Open(id, "board");
-        _page.Script("window.hold = true");
+        answers.Hold();
         _page.Type("Width", "640");
-        UntilHeld();
+        answers.UntilOneIsHeld();
         await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { scale = 48 } });
         _page.Script("window.dispatchEvent(new Event('visibilitychange'))");
         _page.Until(() => _page.Text(".top-build").Contains("1:48", StringComparison.Ordinal), "the other window's change is shown");
-        LetGo();
+        answers.LetGo();
         _page.Settled();
         Assert.Contains("1:48 · 640", _page.Text(".top-build"), StringComparison.Ordinal);
     }
@@ -50,7 +50,16 @@ public class OvertakenTests(BrowserFixture fixture)
     [Fact]
     public async Task Where_a_session_stood_before_a_press_and_was_answered_after_it_does_not_take_the_bench_back()
     {
-        using var meddled = HoldAnswers("/api/bench/[0-9a-f-]+");
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+");
+        using var meddled = _page.Meddle("""
+            const reached = window.fetch;
+            window.lose = false;
+            window.fetch = (request, options) => {
+              if (!window.lose || !(request.url ?? request).endsWith('/rehearsal')) return reached(request, options);
+              window.lose = false;
+              return Promise.reject(new TypeError('gone'));
+            };
+            """);
         var view = new SessionView(fixture.Driver);
         var id = await fixture.CopyOf("Three Weirs at Ondry");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
@@ -58,21 +67,21 @@ public class OvertakenTests(BrowserFixture fixture)
         view.Until(() => view.Step == "caution", "the bench is open");
 
         // The connection is lost, again and again if need be, until where it stands is asked for.
-        _page.Script("window.hold = true");
+        answers.Hold();
         view.Until(() =>
         {
-            if (Held) return true;
+            if (answers.Count > 0) return true;
             _page.Script("window.lose = true");
             view.Click("×60");
             return false;
         }, "where it stands is asked for");
-        _page.Script("window.hold = false");
+        answers.HoldNoMore();
         view.Done();
         var at = view.Step;
         Assert.NotEqual("caution", at);
         var session = fixture.Driver.Url.Split('/')[^1];
         view.Until(() => (bool)_page.Script("return localStorage.getItem('ink-basin.bench.' + arguments[0]) === null", session)!, "the press was told");
-        LetGo();
+        answers.LetGo();
         Assert.Equal(at, view.Step);
         Assert.Empty(_page.Faults());
     }
@@ -80,7 +89,7 @@ public class OvertakenTests(BrowserFixture fixture)
     [Fact]
     public async Task Two_fields_of_a_bottle_changed_before_the_first_is_answered_both_stay()
     {
-        using var meddled = HoldAnswers("/api/stores/bottles/[a-z0-9-]+");
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/stores/bottles/[a-z0-9-]+");
         const string Bottle = "demo-coating-two";
         async Task<JsonNode> Stands() => (await fixture.Shelf()).Select(card => card!["bottle"]!).Single(bottle => bottle["id"]!.GetValue<string>() == Bottle);
         var had = await Stands();
@@ -91,21 +100,21 @@ public class OvertakenTests(BrowserFixture fixture)
             return true;
         }, "it is opened");
         _page.Until(() => _page.First(".cupboard-item"), "what it holds");
-        _page.Script("window.hold = true");
+        answers.Hold();
         _page.Type("Left in it", "41");
-        UntilHeld();
+        answers.UntilOneIsHeld();
         _page.Type("It cost", "9.5");
         _page.Until(() => Stands().Result["price"]?.GetValue<double>() == 9.5, "the second change is made");
         Assert.Equal(41, (await Stands())["leftG"]!.GetValue<double>());
         using var back = await fixture.Http.PutAsJsonAsync($"/api/stores/bottles/{Bottle}", had);
         back.EnsureSuccessStatusCode();
-        LetGo();
+        answers.LetGo();
     }
 
     [Fact]
     public async Task A_kit_noted_by_two_presses_is_noted_once_and_what_was_typed_stays_until_it_is()
     {
-        using var meddled = HoldAnswers("/api/stores/bottles");
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/stores/bottles");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
         _page.Until(() =>
         {
@@ -115,14 +124,14 @@ public class OvertakenTests(BrowserFixture fixture)
         async Task<List<string>> Ids() => [.. (await fixture.Shelf()).Select(card => card!["bottle"]!["id"]!.GetValue<string>())];
         var before = await Ids();
         _page.Type("Part one", "137");
-        _page.Script("window.hold = true");
+        answers.Hold();
         fixture.Driver.ExecuteAsyncScript("""
             const press = () => [...document.querySelectorAll('button')].find(one => one.innerText.trim() === 'Put it on the shelf').click();
             press();
             setTimeout(() => { press(); setTimeout(arguments[0], 300); }, 50);
             """);
         Assert.Equal("137", _page.Field("Part one").GetAttribute("value"));
-        LetGo();
+        answers.LetGo();
         _page.Until(() => _page.Field("Part one").GetAttribute("value") is "" or null, "the form is empty again");
         var added = (await Ids()).Except(before).ToList();
         foreach (var id in added)
@@ -132,35 +141,4 @@ public class OvertakenTests(BrowserFixture fixture)
 
         Assert.Single(added);
     }
-
-    // Answers of a path are held back while window.hold is set; one call of a rehearsal is lost when window.lose is.
-    private IDisposable HoldAnswers(string path) => _page.Meddle($$"""
-        const really = window.fetch;
-        window.hold = window.lose = false;
-        window.held = [];
-        window.fetch = async (request, options) => {
-          const path = new URL(request.url ?? request, location).pathname;
-          if (window.lose && path.endsWith('/rehearsal')) {
-            window.lose = false;
-            throw new TypeError('gone');
-          }
-          const answer = await really(request, options);
-          if (window.hold && new RegExp('^{{path}}$').test(path)) await new Promise(go => window.held.push(go));
-          return answer;
-        };
-        """);
-
-    private bool Held => Convert.ToInt32(_page.Script("return window.held.length"), CultureInfo.InvariantCulture) > 0;
-
-    private void UntilHeld() => _page.Until(() => Held, "an answer is held back");
-
-    // Comes back when the page has had thirty pictures' time to show what came.
-    private void LetGo() => fixture.Driver.ExecuteAsyncScript("""
-        const done = arguments[0];
-        window.hold = false;
-        window.held.forEach(go => go());
-        let frames = 30;
-        const next = () => (--frames === 0 ? done() : requestAnimationFrame(next));
-        requestAnimationFrame(next);
-        """);
 }
