@@ -118,6 +118,7 @@ public class InkPlacesTests(BrowserFixture fixture)
         var found = _page.Until(() => _page.First("[data-testid=matched]"), "what was found").Text;
         _page.Click("Take this ink");
         _page.Until(() => !JsonNode.DeepEquals(Water(id).Result["ink"]!["places"]![0]!["parts"], own["places"]![0]!["parts"]), "the colour has it");
+        _page.Settled();
         var ink = (await Water(id))["ink"]!;
         var parts = ink["places"]![0]!["parts"]!.AsArray();
         Assert.NotEmpty(parts);
