@@ -183,7 +183,9 @@ public class PoursTests(BrowserFixture fixture)
     [Fact]
     public async Task What_became_of_a_pour_is_noted_the_rest_follows_and_the_bottles_run_down()
     {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/stores/bottles");
         var id = await Open("Sallow Quay", "After");
+        answers.Hold();
         _page.Click("Dock");
         Says("[data-testid=after-advice]", "After layer 1");
         _page.Click("Strike it out");
@@ -196,6 +198,11 @@ public class PoursTests(BrowserFixture fixture)
         Type("Left in the cup", "9");
         Type("It came to", "8.4");
         Type("Anything else", "A drip at the gate");
+
+        // Until it is known what stands in the cupboard nothing is noted: it would not come out of the bottles.
+        answers.UntilOneIsHeld();
+        Assert.False(_page.Button("Note it").Enabled);
+        answers.LetGo();
         _page.Click("Note it");
         var words = Says("[data-testid=after-advice]", "short");
         Assert.Contains("with too little of part two", words, StringComparison.Ordinal);

@@ -78,8 +78,13 @@ export function useKinds() {
   );
 }
 
+/** The bottles; and whether it is known yet what stands there: none by then is not the same as none. */
 export function useBottles() {
-  return useQuery({ queryKey: ['bottles'], queryFn: () => answer(api.GET('/api/stores/bottles')) }).data ?? [];
+  const { data, isPending } = useQuery({
+    queryKey: ['bottles'],
+    queryFn: () => answer(api.GET('/api/stores/bottles')),
+  });
+  return { bottles: data ?? [], known: !isPending };
 }
 
 /** What a piece of a build's work has out of the cupboard, and of which good. */

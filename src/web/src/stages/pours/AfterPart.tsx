@@ -122,7 +122,8 @@ function ResultForm({
   const { edit } = useDesk('edit');
   const units = useUnits();
   const sheet = useProducts().find((product) => product.id === productId);
-  const inStock = useBottles().some((card) => card.bottle.productId === productId);
+  const { bottles, known } = useBottles();
+  const inStock = bottles.some((card) => card.bottle.productId === productId);
   const [result, setResult] = useState<PourResult>(
     pour.result ?? {
       oneG: null,
@@ -187,7 +188,7 @@ function ResultForm({
       </div>
       {inStock && <SwitchField label="Take what was weighed out of the bottles" value={takes} onChange={setTake} />}
       <div className="tool-row">
-        <Button size="sm" onClick={() => void note()}>
+        <Button size="sm" disabled={!known} onClick={() => void note()}>
           Note it
         </Button>
         <Button size="sm" variant="outline-primary" onClick={onDone}>
