@@ -254,9 +254,12 @@ public class BenchTests(BrowserFixture fixture)
         _page.Script("window.late = 500");
         _view.Done();
         Assert.Equal("1-two", _view.Step);
-        _view.Click("Its first drops are in: start the clock");
+
+        // On a crowded machine the scale may be seen at nought after all: then it starts the clock. It is never left to nobody.
+        _view.Until(() => _view.Text(".bench-take").Length + _view.Text(".pot-clock strong").Length > 0, "hand or scale starts the clock");
+        if (_view.Text(".pot-clock strong").Length == 0) _view.Click("Its first drops are in: start the clock");
         _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs");
-        Assert.Empty(_page.All(".bench-take"));
+        _view.Until(() => _page.All(".bench-take").Count == 0, "nothing is asked any more");
         Assert.Equal("1-two", _view.Step);
         Assert.Empty(_page.Faults());
     }
