@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using InkBasin.Core;
 using InkBasin.Core.Bench;
 using InkBasin.Store;
@@ -15,9 +16,17 @@ namespace InkBasin.Server.Instruments;
 /// <param name="Touch">Whether part two touches part one by it; null where that cannot be told.</param>
 public sealed record InstrumentState(string Id, string Name, string Kind, bool IsSimulated, InstrumentReading? Reading, double? HumidityPercent, Notice? Says = null, Touch? Touch = null);
 
-/// <summary>The instruments a session is gone through with: those at hand; for a rehearsal stand-ins of its own.</summary>
-internal sealed class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IRoomSensor room, IContactFreeThermometer thermometer, ILaserLevel laser, TimeProvider time)
+/// <summary>The instruments a session is gone through with: those at hand; for a rehearsal stand-ins of its own. One that fails, or hangs, is one that does not answer.</summary>
+internal sealed partial class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IRoomSensor room, IContactFreeThermometer thermometer, ILaserLevel laser, TimeProvider time, ILogger<BenchInstruments> logger)
 {
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
+
+    // Told in the log once, not five times a second.
+    private readonly ConcurrentDictionary<string, bool> _failing = new();
+
+    // What was asked and never answered: nothing more is asked of that instrument before it does.
+    private readonly ConcurrentDictionary<string, Task> _hanging = new();
+
     /// <summary>What they show now, and what that means where the session stands.</summary>
     public async Task<IReadOnlyList<InstrumentState>> ReadAsync(StoredSession session, CancellationToken cancel)
     {
@@ -26,25 +35,46 @@ internal sealed class BenchInstruments(ICupScale cups, IKitchenScale kitchen, IR
         return [.. all.Select(one => one.Kind == "scale" ? one with { Says = ScaleSays.Of(session.Script, state, one.Reading?.Value), Touch = ScaleSays.TouchOf(session.Script, state, one.Reading?.Value) } : one)];
     }
 
-    private async Task<IReadOnlyList<InstrumentState>> ReadAsync(CancellationToken cancel)
+    private Task<InstrumentState[]> ReadAsync(CancellationToken cancel) => Task.WhenAll(ReadAsync(cups, "scale", cancel), ReadAsync(kitchen, "scale", cancel), ReadAsync(room, "room", cancel), ReadAsync(thermometer, "surface", cancel), ReadAsync(laser, "level", cancel));
+
+    private async Task<InstrumentState> ReadAsync(IInstrument instrument, string kind, CancellationToken cancel)
     {
-        return
-        [
-            new(cups.Id, cups.Name, "scale", cups.IsSimulated, await cups.ReadAsync(cancel), null),
-            new(kitchen.Id, kitchen.Name, "scale", kitchen.IsSimulated, await kitchen.ReadAsync(cancel), null),
-            new(room.Id, room.Name, "room", room.IsSimulated, await room.ReadAsync(cancel), await room.ReadHumidityAsync(cancel)),
-            new(thermometer.Id, thermometer.Name, "surface", thermometer.IsSimulated, await thermometer.ReadAsync(cancel), null),
-            new(laser.Id, laser.Name, "level", laser.IsSimulated, await laser.ReadAsync(cancel), null),
-        ];
+        InstrumentReading? reading = null;
+        double? humidity = null;
+        await AskAsync(instrument, async asked =>
+        {
+            reading = await instrument.ReadAsync(asked);
+            if (instrument is IRoomSensor sensor) humidity = await sensor.ReadHumidityAsync(asked);
+        }, cancel);
+        return new InstrumentState(instrument.Id, instrument.Name, kind, instrument.IsSimulated, reading, humidity);
     }
 
     /// <summary>Sets the scales to nought where a step begins that is weighed from nought.</summary>
     public async Task TareForAsync(StoredSession session, BenchState state, CancellationToken cancel)
     {
         if (session.Rehearsal is not null || state.Step is not { TargetG: not null }) return;
-        await cups.TareAsync(cancel);
-        await kitchen.TareAsync(cancel);
+        await Task.WhenAll(AskAsync(cups, async asked => await cups.TareAsync(asked), cancel), AskAsync(kitchen, async asked => await kitchen.TareAsync(asked), cancel));
     }
+
+    // What comes through a cable can fail in any way; the bench goes on by hand and the others are read.
+    private async Task AskAsync(IInstrument instrument, Func<CancellationToken, Task> ask, CancellationToken cancel)
+    {
+        if (_hanging.TryGetValue(instrument.Id, out var before) && !before.IsCompleted) return;
+        var asked = ask(cancel);
+        try
+        {
+            await asked.WaitAsync(Patience, time, cancel);
+            _failing.TryRemove(instrument.Id, out _);
+        }
+        catch (Exception fault) when (!cancel.IsCancellationRequested)
+        {
+            if (!asked.IsCompleted) _hanging[instrument.Id] = asked;
+            if (_failing.TryAdd(instrument.Id, true)) LogFailing(logger, fault, instrument.Id);
+        }
+    }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The instrument {Id} fails: taken as one that does not answer")]
+    private static partial void LogFailing(ILogger logger, Exception fault, string id);
 }
 
 /// <summary>

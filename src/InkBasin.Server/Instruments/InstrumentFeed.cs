@@ -29,10 +29,18 @@ internal sealed partial class InstrumentFeed(
                     // Whoever watches it is told when they ask for it; the others go on being told.
                     LogGone(logger, session, gone.Message);
                 }
+                catch (Exception fault) when (!stoppingToken.IsCancellationRequested)
+                {
+                    // A data file that is just being put in another's place, a full disk: told, and read again. It ends no bench and no program.
+                    LogFault(logger, fault, session);
+                }
             }
         }
     }
 
     [LoggerMessage(Level = LogLevel.Debug, Message = "Session {Id} is watched and cannot be read: {Why}")]
     private static partial void LogGone(ILogger logger, Guid id, string why);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "What the instruments show could not be told to those who watch session {Id}")]
+    private static partial void LogFault(ILogger logger, Exception fault, Guid id);
 }
