@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
@@ -13,24 +12,10 @@ public class BenchTests(BrowserFixture fixture)
 
     private readonly SessionView _view = new(fixture.Driver);
 
-    // The step a session stands at, as the server knows it.
-    private static string StepOf(JsonNode state) => state["steps"]![state["at"]!.GetValue<int>()]!["id"]!.GetValue<string>();
-
-    private async Task Rehearse(string speed)
-    {
-        var id = await fixture.CopyOf("Three Weirs at Ondry");
-        _page.SetViewport(1280, 800);
-        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
-        _view.Click("Rehearse it first");
-        _view.Until(() => _view.Step == "caution", "the bench is open");
-        _view.Click(speed);
-        _view.Until(() => _view.Text(".bench-rehearsal [aria-pressed=true]") == speed, "it goes as fast as that");
-    }
-
     [Fact]
     public async Task A_whole_rehearsal_to_its_review_loaded_anew_in_the_middle()
     {
-        await Rehearse("×120");
+        await _view.Rehearse(fixture, _page, "×120");
         _view.To("1-pour-1");
         var left = _view.Text(".pot-clock strong");
         Assert.NotEmpty(left);
@@ -48,7 +33,7 @@ public class BenchTests(BrowserFixture fixture)
     [Fact]
     public async Task What_goes_wrong_is_seen_told_and_put_right()
     {
-        await Rehearse("×60");
+        await _view.Rehearse(fixture, _page, "×60");
         _view.To("1-one");
         _view.Click("Let something go wrong");
         _view.Click("The hand pours over");
@@ -73,7 +58,7 @@ public class BenchTests(BrowserFixture fixture)
     [Fact]
     public async Task A_scale_that_falls_silent_is_told_and_the_step_goes_on_by_hand()
     {
-        await Rehearse("×60");
+        await _view.Rehearse(fixture, _page, "×60");
         _view.To("1-one");
         _view.Click("Let something go wrong");
         _view.Click("The scale falls silent");
@@ -84,35 +69,6 @@ public class BenchTests(BrowserFixture fixture)
         _view.Click("It is in");
         _view.Until(() => _view.Step != "1-one", "it goes on");
         Assert.Empty(_page.Faults());
-    }
-
-    [Fact]
-    public async Task Off_the_network_the_bench_goes_on_and_tells_it_when_it_is_back()
-    {
-        await Rehearse("×1");
-        _view.To("1-stir");
-        var session = fixture.Driver.Url.Split('/')[^1];
-        string Told() => StepOf(fixture.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!);
-
-        // The page is ahead of what it tells: the last of it may still be on its way.
-        _view.Until(() => Told() == "1-stir", "the server knows where the bench stands");
-        _page.Offline(true);
-        try
-        {
-            _view.Done();
-            _view.Done();
-            _view.Until(() => _view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "it is told");
-            Assert.Equal("1-stir-again", _view.Step);
-            Assert.Equal("1-stir", Told());
-        }
-        finally
-        {
-            _page.Offline(false);
-        }
-
-        _view.Until(() => Told() == "1-stir-again", "the server has been told");
-        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "and says so");
-        Assert.Equal("1-stir-again", _view.Step);
     }
 
     [Fact]
@@ -173,7 +129,7 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "the server is back");
         var session = fixture.Driver.Url.Split('/')[^1];
         async Task<JsonNode> Stands() => (await own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!["state"]!;
-        _view.Until(() => StepOf(Stands().GetAwaiter().GetResult()) == at, "the server has been told");
+        _view.Until(() => SessionView.StepOf(Stands().GetAwaiter().GetResult()) == at, "the server has been told");
         fixture.Driver.Navigate().Refresh();
         _view.Until(() => _view.Step == at, "loaded anew it stands where it stood");
         Assert.Equal(by, _view.Text(".pot-clock span"));
@@ -186,44 +142,9 @@ public class BenchTests(BrowserFixture fixture)
     }
 
     [Fact]
-    public async Task Off_the_network_between_the_parts_part_two_follows_what_part_one_came_to()
-    {
-        using var own = await OwnServer.Start();
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
-        _view.To("1-one");
-        var session = fixture.Driver.Url.Split('/')[^1];
-        async Task<JsonNode> Told() => (await own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!;
-        var mix = (await Told())["mixes"]![0]!;
-        var oneG = Math.Round(mix["oneG"]!.GetValue<double>() * 1.1, 1);
-        own.Kill();
-        _page.Find(".bench-typed input").SendKeys(oneG.ToString(CultureInfo.InvariantCulture));
-        _view.To("1-two");
-        _view.Until(() => _view.Text(".session-said").Contains("part two follows it", StringComparison.Ordinal), "it is told that it follows");
-        var shown = double.Parse(_view.Text(".bench-figure").Split('\n')[0].TrimEnd('g', ' '), CultureInfo.InvariantCulture);
-        Assert.Equal(oneG / mix["onePerTwoG"]!.GetValue<double>(), shown, 0.06);
-        Assert.True(shown > mix["twoG"]!.GetValue<double>());
-
-        // Its clock is started by hand at the first drops; too much of it asks for more of part one.
-        _view.Click("Its first drops are in: start the clock");
-        _view.Until(() => _view.Text(".pot-clock strong").Length > 0, "the clock runs");
-        _page.Find(".bench-typed input").SendKeys(Math.Round(shown * 1.1, 1).ToString(CultureInfo.InvariantCulture));
-        _view.Done();
-        Assert.Equal("1-more-1", _view.Step);
-        var by = _view.Text(".pot-clock span");
-        await own.Start();
-        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "the server is back");
-        JsonNode? state = null;
-        _view.Until(() => StepOf(state = Told().GetAwaiter().GetResult()["state"]!) == "1-more-1", "it was told all of it");
-        Assert.Equal(shown, state!["steps"]!.AsArray().Single(step => step!["id"]!.GetValue<string>() == "1-two")!["targetG"]!.GetValue<double>(), 0.051);
-        Assert.Equal(by, _view.Text(".pot-clock span"));
-    }
-
-    [Fact]
     public async Task A_scale_starts_the_cups_clock_at_the_first_drops_of_part_two()
     {
-        await Rehearse("×1");
+        await _view.Rehearse(fixture, _page, "×1");
         _view.To("1-one");
 
         // Told too late for the scale to be seen at nought it tells nothing: the step is gone to once more.
@@ -249,7 +170,7 @@ public class BenchTests(BrowserFixture fixture)
               return really(request, options);
             };
             """);
-        await Rehearse("×60");
+        await _view.Rehearse(fixture, _page, "×60");
         _view.To("1-one");
         _page.Script("window.late = 500");
         _view.Done();

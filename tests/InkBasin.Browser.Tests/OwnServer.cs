@@ -76,6 +76,14 @@ internal sealed class OwnServer : IDisposable
         _process = null;
     }
 
+    /// <summary>It stands still, as a device does that has gone out of reach: nothing is closed, and nothing comes any more.</summary>
+    public void StandStill(bool still)
+    {
+        using var signal = Process.Start("kill", [still ? "-STOP" : "-CONT", $"{_process!.Id}"]);
+        signal.WaitForExit();
+        Assert.Equal(0, signal.ExitCode);
+    }
+
     /// <summary>A demo build whose first session that can be poured has its list answered; its address.</summary>
     public async Task<string> Answered(string name)
     {

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Support.UI;
@@ -13,6 +14,21 @@ internal sealed class SessionView(ChromeDriver driver)
     // Read in one go: what is drawn anew between two looks is nobody's fault.
     public string Step => (string)driver.ExecuteScript("return document.querySelector('.session')?.dataset.step ?? ''")!;
 
+    /// <summary>The step a session stands at, as the server knows it.</summary>
+    public static string StepOf(JsonNode state) => state["steps"]![state["at"]!.GetValue<int>()]!["id"]!.GetValue<string>();
+
+    /// <summary>Opens a rehearsal of a copy of the demo, as fast as one of its buttons says.</summary>
+    public async Task Rehearse(BrowserFixture fixture, BenchPage page, string speed)
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        page.SetViewport(1280, 800);
+        driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        Click("Rehearse it first");
+        Until(() => Step == "caution", "the bench is open");
+        Click(speed);
+        Until(() => Text(".bench-rehearsal [aria-pressed=true]") == speed, "it goes as fast as that");
+    }
+
     public string Text(string css) => (string)driver.ExecuteScript("return document.querySelector(arguments[0])?.innerText ?? ''", css)!;
 
     public void Click(string text) => Until(() =>
@@ -25,9 +41,17 @@ internal sealed class SessionView(ChromeDriver driver)
 
     public void Until(Func<bool> done, string what)
     {
-        var wait = new WebDriverWait(driver, TimeSpan.FromMinutes(2)) { Message = $"{what}; the bench stands at '{Step}'" };
+        var wait = new WebDriverWait(driver, TimeSpan.FromMinutes(2));
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(NoSuchElementException));
-        wait.Until(_ => done());
+        try
+        {
+            wait.Until(_ => done());
+        }
+        catch (WebDriverTimeoutException late)
+        {
+            // Where it stands now, not where it stood when the wait began.
+            throw new WebDriverTimeoutException($"{what}; the bench stands at '{Step}' and says '{Text(".session-banners")}'", late);
+        }
     }
 
     /// <summary>Presses the largest button, knowingly where it asks, until the bench stands at another step.</summary>

@@ -289,6 +289,35 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
     }
 
     [Fact]
+    public async Task One_event_among_several_that_is_refused_is_named_and_those_before_it_stay()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        object Note(string id) => new { kind = "note", id, at = maker.Now, text = $"Note {id}." };
+        async Task<JsonNode> Refused(HttpStatusCode expected, params object[] events)
+        {
+            var (status, body) = await client.Post($"/api/bench/{maker.Session}/events", new { device = BenchMaker.Device(), events });
+            Assert.True(expected == status, $"{status}: {body.ToJsonString()}");
+            return body;
+        }
+
+        var sensor = await Refused(HttpStatusCode.BadRequest, Note("n1"), new { kind = "room", id = "r1", at = maker.Now, airC = 85 }, Note("n2"));
+        Assert.Equal("events[1].airC", Assert.Single(sensor["errors"]!.AsObject()).Key);
+        Assert.Contains("85 °C", Word(sensor["detail"]), StringComparison.Ordinal);
+        var step = await Refused(HttpStatusCode.UnprocessableEntity, new { kind = "done", id = "d1", at = maker.Now, stepId = "1-stir" }, Note("n3"));
+        Assert.Equal("events[0].stepId", Assert.Single(step["errors"]!.AsObject()).Key);
+        var hot = await Refused(HttpStatusCode.BadRequest, new { kind = "surface", id = "s1", at = maker.Now, surfaceC = 900 });
+        Assert.Equal("events[0].surfaceC", Assert.Single(hot["errors"]!.AsObject()).Key);
+        await maker.Tell(Note("n4"));
+
+        // To the end, and what was taken is in the log: the two notes, and nothing of what stood behind a refusal.
+        await maker.ToEnd();
+        var notes = (await client.Get(maker.Build))["build"]!["log"]!.AsArray().Select(one => one!["text"]).OfType<JsonNode>().Select(Word).Where(text => text.StartsWith("Note ", StringComparison.Ordinal));
+        Assert.Equal(["Note n1.", "Note n4."], notes.Order());
+    }
+
+    [Fact]
     public async Task Whoever_watches_hears_of_changes_and_of_what_the_scale_shows()
     {
         using var client = server.CreateClient();

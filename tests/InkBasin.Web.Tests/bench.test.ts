@@ -1,6 +1,6 @@
 import type { BenchEvent, BenchStep, BenchView } from '@web/api/types';
 import { foretold } from '@web/stages/bench/foretold';
-import { keepWaiting, waiting } from '@web/stages/bench/happened';
+import { keepWaiting, leftOf, waiting } from '@web/stages/bench/happened';
 import { clock } from '@web/stages/bench/time';
 import { calls } from '@web/stages/bench/useCues';
 
@@ -124,6 +124,15 @@ describe('a phone off the network', () => {
     kept.set('ink-basin.bench.s', 'no list');
     expect(waiting('s')).toEqual([]);
     vi.unstubAllGlobals();
+  });
+
+  it('keeps what waits when one of it is refused, and nothing where none is named', () => {
+    const told = ['a', 'b', 'c'].map((id): BenchEvent => ({ kind: 'gaveWay', id, at: '2026-01-01T00:00:00Z' }));
+    expect(leftOf(told, ['events[1].airC']).map((one) => one.id)).toEqual(['a', 'c']);
+    expect(leftOf(told, ['events[0].stepId']).map((one) => one.id)).toEqual(['b', 'c']);
+    expect(leftOf(told, ['device', 'events[2].value']).map((one) => one.id)).toEqual(['a', 'b']);
+    expect(leftOf(told, ['events'])).toEqual([]);
+    expect(leftOf(told, [])).toEqual([]);
   });
 });
 

@@ -144,7 +144,7 @@ public sealed record RoomRead(string Id, DateTimeOffset At, double AirC, double?
     public override void Check()
     {
         base.Check();
-        Require.Within(AirC, -20, 50, "airC");
+        if (Require.Finite(AirC, "airC") is < -20 or > 50) throw new RefusedException("airC", $"{Said.Short(AirC)} °C is no room to pour in: it is not noted. Look what the sensor says, and read the room by hand.");
         if (HumidityPercent is { } humidity) Require.Within(humidity, 0, 100, "humidityPercent");
         if (By?.Length > MostId) throw new RefusedException("by", $"Keep what it was read off to {MostId} characters.");
     }
@@ -161,7 +161,7 @@ public sealed record SurfaceRead(string Id, DateTimeOffset At, double SurfaceC, 
     public override void Check()
     {
         base.Check();
-        Require.Within(SurfaceC, -50, 400, "surfaceC");
+        if (Require.Finite(SurfaceC, "surfaceC") is < -50 or > 400) throw new RefusedException("surfaceC", $"{Said.Short(SurfaceC)} °C is no surface of a pour: it is not noted. Look what the thermometer points at.");
         if (By?.Length > MostId) throw new RefusedException("by", $"Keep what it was read off to {MostId} characters.");
     }
 }

@@ -25,7 +25,7 @@ public sealed record OpenSessionRequest(int Number, BenchDevice Device, double? 
 
 /// <summary>POST /api/bench/{id}/events: what happened, oldest first.</summary>
 /// <param name="Device">The device that says so.</param>
-/// <param name="Events">The events; those sent before are passed over.</param>
+/// <param name="Events">The events; those sent before are passed over. Where one is refused those before it are taken, and the error names it: <c>events[3].value</c>.</param>
 public sealed record HappenedRequest(BenchDevice Device, IReadOnlyList<BenchEvent> Events);
 
 /// <summary>POST /api/bench/{id}/hold: asks for a session, or answers who asks.</summary>
@@ -129,9 +129,27 @@ internal static class BenchEndpoints
         }
 
         var before = stored.State.At;
-        foreach (var one in request.Events) (stored, _) = await sessions.AddAsync(session, one, cancel);
-        if (stored.State is var state && state.At != before) await instruments.TareForAsync(stored, state, cancel);
-        return TypedResults.Ok(await TellAllAsync(stored, told, views, hub, cancel));
+        async Task<BenchView> Taken()
+        {
+            if (stored.State is var state && state.At != before) await instruments.TareForAsync(stored, state, cancel);
+            return await TellAllAsync(stored, told, views, hub, cancel);
+        }
+
+        for (var i = 0; i < request.Events.Count; i++)
+        {
+            try
+            {
+                (stored, _) = await sessions.AddAsync(session, Require.Present(request.Events[i], "kind"), cancel);
+            }
+            catch (RefusedException refused)
+            {
+                // Those before it are taken; which one is not is named, so that what waits behind it can be told without it.
+                if (i > 0) await Taken();
+                throw new RefusedException($"events[{i}].{refused.Field}", refused.Message, refused.Kind);
+            }
+        }
+
+        return TypedResults.Ok(await Taken());
     }
 
     private static async Task<Ok<BenchView>> Hold(Guid session, HoldRequest request, BenchStore sessions, BenchHolds holds, BenchTold told, BenchViews views, IHubContext<BenchHub, IBenchWatcher> hub, CancellationToken cancel)

@@ -5,7 +5,8 @@ import type { MadeChange } from './types';
 /** Told to the window when the server asks this device for its code first. */
 export const UNPAIRED = 'ink-basin:unpaired';
 
-const NOT_PAIRED = 401;
+/** This device is to give its code first; what waits is told when it has. */
+export const NOT_PAIRED = 401;
 
 export const api = createClient<paths>({ baseUrl: '' });
 
@@ -15,6 +16,7 @@ interface Problem {
   title?: string;
   current?: number;
   changes?: MadeChange[];
+  errors?: Record<string, string[]>;
 }
 
 /** The server's refusal, in a sentence a maker understands. */
@@ -22,12 +24,15 @@ export class ProblemError extends Error {
   readonly status: number;
   readonly changes: MadeChange[];
   readonly current: number;
+  /** Paths of what is at fault, as they were sent. */
+  readonly fields: string[];
 
   constructor(status: number, problem: Problem) {
     super(problem.detail ?? problem.title ?? `The server answered ${status}.`);
     this.status = status;
     this.changes = problem.changes ?? [];
     this.current = problem.current ?? 0;
+    this.fields = Object.keys(problem.errors ?? {});
   }
 }
 

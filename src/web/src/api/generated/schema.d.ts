@@ -11178,7 +11178,7 @@ export interface components {
         HappenedRequest: {
             /** @description The device that says so. */
             device: components["schemas"]["BenchDevice"];
-            /** @description The events; those sent before are passed over. */
+            /** @description The events; those sent before are passed over. Where one is refused those before it are taken, and the error names it: `events[3].value`. */
             events: components["schemas"]["BenchEvent"][];
         };
         /** @description The answer of the health route. */

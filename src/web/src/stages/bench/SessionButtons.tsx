@@ -1,10 +1,14 @@
 import type { BenchStep } from '../../api/types';
 import { DONE } from './words';
 
+const UNWEIGHED = 'It is in, not weighed';
+
 interface Props {
   step: BenchStep;
   /** What is read or typed; null for nothing. */
   value: number | null;
+  /** Whether it says that nothing is in. */
+  nought: boolean;
   holds: boolean;
   canGoBack: boolean;
   settling: boolean;
@@ -22,12 +26,30 @@ interface Props {
 
 /** Three large buttons. The largest says the next safe thing. */
 export function SessionButtons(props: Props) {
-  const { step, value, holds, canGoBack, settling, early, short, past, onDone, onPourOn, onBack, onGaveWay, onGiveUp } =
-    props;
+  const {
+    step,
+    value,
+    nought,
+    holds,
+    canGoBack,
+    settling,
+    early,
+    short,
+    past,
+    onDone,
+    onPourOn,
+    onBack,
+    onGaveWay,
+    onGiveUp,
+  } = props;
   const [left, large] = short
     ? [
         { say: early ? 'Go on with it' : 'Pour on', does: onPourOn, off: false },
-        { say: early ? 'It is enough' : 'This is all there is', does: () => onDone(true), off: !holds },
+        {
+          say: early ? 'It is enough' : nought ? UNWEIGHED : 'This is all there is',
+          does: () => onDone(true),
+          off: !holds,
+        },
       ]
     : past
       ? [
@@ -67,6 +89,6 @@ function unweighed(step: BenchStep, value: number | null): boolean {
 function said(step: BenchStep, value: number | null): string {
   if ((step.kind === 'level' || step.kind === 'over') && value !== null) return 'Note it';
   if (step.kind === 'empty' && value !== null) return 'Spread out, weighed';
-  if (unweighed(step, value)) return 'It is in, not weighed';
+  if (unweighed(step, value)) return UNWEIGHED;
   return DONE[step.kind];
 }

@@ -15,7 +15,7 @@ import { RescueCard } from './RescueCard';
 import { ReviewView } from './ReviewView';
 import { saidAway } from './foretold';
 import { SessionButtons } from './SessionButtons';
-import { isMeasured, StepView, type Measured } from './StepView';
+import { isMeasured, isNought, StepView, type Measured } from './StepView';
 import { useAwake } from './useAwake';
 import { useCues } from './useCues';
 import { useInstruments } from './useInstruments';
@@ -107,7 +107,9 @@ function Walk({ session: told }: { session: Session }) {
       return;
     }
     setShort(false);
-    happen({ kind: 'done', stepId: step.id, value, by, knowingly });
+    // What goes in while the scale shows nothing is in without a figure.
+    const none = view === null || isNought(view, step, value);
+    happen({ kind: 'done', stepId: step.id, value: none ? null : value, by: none ? null : by, knowingly });
   };
   const before = view === null ? undefined : view.state.steps[view.state.at - 1];
   const back = () => {
@@ -220,6 +222,7 @@ function Walk({ session: told }: { session: Session }) {
         <SessionButtons
           step={step}
           value={measured().value}
+          nought={isNought(view, step, measured().value)}
           holds={holds}
           canGoBack={before !== undefined && !before.finishesLayer}
           settling={settling}

@@ -29,6 +29,10 @@ interface Props {
 
 const WEIGHED = new Set<BenchStep['kind']>(['partOne', 'partTwo', 'moreOne']);
 
+/** Whether a figure says that nothing is in: less than half of what the scale can show. It is no weight to note. */
+export const isNought = (view: BenchView, step: BenchStep, value: number | null) =>
+  value !== null && view.byScale && WEIGHED.has(step.kind) && value < (view.mixes[step.cup - 1]?.graduationG ?? 0) / 2;
+
 /** A mass as the scale shows it, always with its tenth. */
 const grams = (g: number, units: ReturnType<typeof useUnits>) =>
   units.mass === 'g' ? (Math.round(g * 10) / 10).toFixed(1) : formatMass(g, units);

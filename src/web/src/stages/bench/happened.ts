@@ -18,6 +18,18 @@ export function keepWaiting(session: string, events: BenchEvent[]): void {
   else localStorage.setItem(key(session), JSON.stringify(events));
 }
 
+/** As many as the server takes at once. */
+export const MOST_AT_ONCE = 500;
+
+/**
+ * What still is to be told once the server has refused some of it: all but the one it names, as what waits behind it may be true without it, and what stood before
+ * it is passed over where it was taken. Nothing where it names none.
+ */
+export function leftOf(told: BenchEvent[], refused: string[]): BenchEvent[] {
+  const named = refused.map((field) => /^events\[(\d+)\]/.exec(field)?.[1]).find((at) => at !== undefined);
+  return named === undefined ? [] : told.filter((_, at) => at !== Number(named));
+}
+
 let number = 0;
 
 /** A mark for an event that no other has. */

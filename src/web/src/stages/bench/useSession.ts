@@ -1,13 +1,18 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel } from '@microsoft/signalr';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { answer, api, ProblemError } from '../../api/client';
+import { answer, api, NOT_PAIRED, ProblemError } from '../../api/client';
 import { isOvertaken } from '../../api/overtaken';
 import type { BenchDevice, BenchEvent, BenchView, InstrumentState, Mishap } from '../../api/types';
 import { thisDevice } from './device';
 import { foretold } from './foretold';
-import { keepWaiting, mark, waiting } from './happened';
+import { keepWaiting, leftOf, mark, MOST_AT_ONCE, waiting } from './happened';
 
 const AGAIN_MS = 1500;
+// A fault of the server's own is waited out like one that does not answer; not for ever, so that no press of ours stops a pour.
+const MOST_FAULTS = 10;
+// Readings come five times a second: what is older is no figure to pour by.
+const SILENT_MS = 3000;
+const ALSO = 'Something noted after it did not fit any more either.';
 
 /** What happened, without the mark and the moment that it gets here. */
 export type Happening = BenchEvent extends infer One
@@ -46,6 +51,7 @@ export function useSession(id: string): Session {
   const [readings, setReadings] = useState<InstrumentState[]>([]);
   const queue = useRef(events);
   const sending = useRef(false);
+  const faults = useRef(0);
 
   const latest = useRef(told);
   latest.current = told;
@@ -86,28 +92,38 @@ export function useSession(id: string): Session {
   const send = useCallback(async () => {
     if (sending.current || queue.current.length === 0) return;
     sending.current = true;
-    const now = queue.current;
+    const before = queue.current;
+    const now = before.slice(0, MOST_AT_ONCE);
     const taken = takes();
     try {
       const view = await answer(
         api.POST('/api/bench/{session}/events', { params: { path: { session: id } }, body: { device, events: now } }),
       );
+      faults.current = 0;
       wait(queue.current.slice(now.length));
       taken(view);
     } catch (problem) {
-      if (problem instanceof ProblemError && problem.status !== 409) {
-        // Refused: all of it, so that nothing that follows from it is told either.
-        wait([]);
+      if (!(problem instanceof ProblemError)) setOffline(true);
+      else if (problem.status === 409 || problem.status === NOT_PAIRED) {
         setRefusal(problem.message);
         void read();
-      } else if (problem instanceof ProblemError) {
-        setRefusal(problem.message);
+      } else if (problem.status >= 500 && (faults.current += 1) < MOST_FAULTS) setOffline(true);
+      else {
+        faults.current = 0;
+        wait(leftOf(queue.current, problem.fields));
+        setRefusal((shown) =>
+          shown === null || shown === problem.message
+            ? problem.message
+            : shown.endsWith(ALSO)
+              ? shown
+              : `${shown} ${ALSO}`,
+        );
         void read();
-      } else setOffline(true);
+      }
     } finally {
       sending.current = false;
     }
-    if (queue.current.length > 0 && queue.current !== now) void send();
+    if (queue.current.length > 0 && queue.current !== before) void send();
   }, [device, id, read, takes, wait]);
 
   useEffect(() => {
@@ -128,8 +144,13 @@ export function useSession(id: string): Session {
       .configureLogging(LogLevel.None)
       .build();
     let gone = false;
+    let silent: ReturnType<typeof setTimeout> | undefined;
     hub.on('Changed', (view: BenchView) => take(view, null));
-    hub.on('Readings', (all: InstrumentState[]) => setReadings(all));
+    hub.on('Readings', (all: InstrumentState[]) => {
+      clearTimeout(silent);
+      silent = setTimeout(() => setReadings([]), SILENT_MS);
+      setReadings(all);
+    });
     hub.onreconnecting(() => setReadings([]));
     const watch = async () => {
       await hub.invoke('Watch', id);
@@ -146,6 +167,7 @@ export function useSession(id: string): Session {
     start();
     return () => {
       gone = true;
+      clearTimeout(silent);
       void hub.stop();
     };
   }, [id, read, take]);
@@ -165,7 +187,8 @@ export function useSession(id: string): Session {
 
   const happen = useCallback(
     (what: Happening) => {
-      setRefusal(null);
+      // What an instrument notes by itself leaves standing what nobody has read yet.
+      if (what.kind !== 'room' && what.kind !== 'surface') setRefusal(null);
       wait([...queue.current, { ...what, id: mark(), at: new Date(now()).toISOString() }]);
       void send();
     },
