@@ -121,7 +121,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         return driver;
     }
 
-    /// <summary>INKBASIN_LATE_MS: every other call goes out and every other answer comes late by up to so much, so that they overtake one another. 0, as always but by hand: none does.</summary>
+    /// <summary>INKBASIN_LATE_MS: every other call goes out and every other answer comes late by up to so much, so that they overtake one another; what the server tells by itself comes late too, in its order. 0, as always but by hand: none does.</summary>
     private static int LateMs => int.TryParse(Environment.GetEnvironmentVariable("INKBASIN_LATE_MS"), out var ms) ? ms : 0;
 
     private static string Late(int ms) => $$"""
@@ -133,6 +133,15 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
             const answer = await really(request, options);
             await late();
             return answer;
+          };
+          window.WebSocket = class extends window.WebSocket {
+            #told = Promise.resolve();
+            set onmessage(hear) {
+              super.onmessage = message => {
+                const comes = late();
+                this.#told = this.#told.then(() => comes).then(() => hear(message));
+              };
+            }
           };
         }
         """;

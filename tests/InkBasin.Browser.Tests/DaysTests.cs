@@ -24,6 +24,12 @@ public class DaysTests(BrowserFixture fixture)
         return id;
     }
 
+    private async Task AlwaysAtTheBench(string id)
+    {
+        object[] always = [.. new[] { "mon", "tue", "wed", "thu", "fri", "sat", "sun" }.Select(day => new { day, fromMin = 0, toMin = 1440 })];
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = always } } });
+    }
+
     private void Open(string id, string step = "w:pour:1")
     {
         _page.SetViewport(1280, 800);
@@ -145,8 +151,7 @@ public class DaysTests(BrowserFixture fixture)
     public async Task What_is_done_late_and_a_cold_night_move_the_rest_and_it_is_said()
     {
         var id = await Begin();
-        object[] always = [.. new[] { "mon", "tue", "wed", "thu", "fri", "sat", "sun" }.Select(day => new { day, fromMin = 0, toMin = 1440 })];
-        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = always } } });
+        await AlwaysAtTheBench(id);
         await fixture.Edit(id, new { kind = "set", list = "waters", id = "w", fields = new { strategy = "sealFirst" } });
 
         // Painted only now, though it was to be done at once.
@@ -217,6 +222,10 @@ public class DaysTests(BrowserFixture fixture)
     public async Task The_week_goes_on_paper_and_the_builds_on_the_bench_go_round_each_other()
     {
         var (first, id) = (await Begin(), await Begin());
+
+        // Whatever day and hour it is: what goes round the other build's still falls into the week ahead.
+        await AlwaysAtTheBench(first);
+        await AlwaysAtTheBench(id);
         Open(id);
         var paint = Told("w:colour");
         _page.Click("Bench hours");

@@ -48,6 +48,48 @@ public class OvertakenTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_change_that_is_refused_is_told_though_the_next_one_asked_for_meanwhile_is_kept()
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        answers.Hold();
+        _page.Type("Width", "3");
+        answers.UntilOneIsHeld();
+        _page.Type("Depth", "410");
+        answers.LetGo();
+        _page.Until(() => _page.Text(".top-build").Contains("410", StringComparison.Ordinal), "the next change is kept");
+        _page.Settled();
+        Assert.Contains("width", _page.Text(".message-stop"), StringComparison.OrdinalIgnoreCase);
+
+        // Whoever has read it and goes on has it no longer before him.
+        _page.Type("Depth", "420");
+        _page.Until(() => _page.All(".message-stop").Count == 0, "the refusal is gone");
+    }
+
+    [Fact]
+    public async Task What_is_typed_while_a_press_is_on_its_way_stays_when_it_is_answered()
+    {
+        using var own = await OwnServer.Start();
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+/events");
+        var id = await own.Answered("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        var view = new SessionView(fixture.Driver);
+        view.Click("To the bench");
+        view.Until(() => view.Step == "caution", "the bench is open");
+        answers.Hold();
+        view.To("1-one");
+        answers.UntilOneIsHeld();
+        _page.Find(".bench-typed input").SendKeys("30.5");
+        answers.LetGo();
+        var session = fixture.Driver.Url.Split('/')[^1];
+        view.Until(() => SessionView.StepOf(own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!) == "1-one", "the server has been told all of it");
+        view.Until(() => (bool)fixture.Driver.ExecuteScript($"return localStorage.getItem('ink-basin.bench.{session}') === null")!, "and has answered all of it");
+        Assert.Equal("1-one", view.Step);
+        Assert.Equal("30.5", _page.Find(".bench-typed input").GetAttribute("value"));
+    }
+
+    [Fact]
     public async Task Where_a_session_stood_before_a_press_and_was_answered_after_it_does_not_take_the_bench_back()
     {
         using var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+");

@@ -52,6 +52,16 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
   const chain = useRef<Promise<unknown>>(Promise.resolve());
   const version = useRef(0);
   version.current = Math.max(version.current, current?.version ?? 0);
+  // A refusal stands until something is kept that was asked for after it was told: what only waited behind it says nothing of it.
+  const asked = useRef(0);
+  const refusedBefore = useRef(0);
+  const refuse = useCallback(
+    (sentence: string) => {
+      refusedBefore.current = asked.current;
+      onRefused(sentence);
+    },
+    [onRefused],
+  );
 
   const send = useCallback(
     async (job: SentJob): Promise<BuildAnswer> => {
@@ -84,9 +94,9 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
   );
 
   const perform = useCallback(
-    async (asked: Job): Promise<boolean> => {
+    async (wanted: Job, number: number): Promise<boolean> => {
       const askedBy = client.getQueryData<BuildAnswer>(buildKey(id));
-      const job = made(asked, askedBy?.build);
+      const job = made(wanted, askedBy?.build);
       if (job === null) return true;
       try {
         const made = await send(job);
@@ -108,26 +118,28 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
         );
         void askAnew(client, ['builds']);
         void askAnew(client, ['bottles']);
-        onRefused(null);
+        if (number > refusedBefore.current) onRefused(null);
         return true;
       } catch (error) {
         if (error instanceof ProblemError && error.status === 409) {
           await client.invalidateQueries({ queryKey: buildKey(id) });
           if (job.kind === 'edit') setConflict({ edit: job.edit, changes: error.changes });
-          else onRefused('Another window changed this build first. Look at it, then undo again.');
+          else refuse('Another window changed this build first. Look at it, then undo again.');
         } else {
-          onRefused(error instanceof Error ? error.message : String(error));
+          refuse(error instanceof Error ? error.message : String(error));
         }
         return false;
       }
     },
-    [client, id, onRefused, send],
+    [client, id, onRefused, refuse, send],
   );
 
   const enqueue = useCallback(
     (job: Job): Promise<boolean> => {
       setKeeping((count) => count + 1);
-      const next = chain.current.then(() => perform(job)).finally(() => setKeeping((count) => count - 1));
+      asked.current += 1;
+      const number = asked.current;
+      const next = chain.current.then(() => perform(job, number)).finally(() => setKeeping((count) => count - 1));
       chain.current = next;
       return next;
     },

@@ -75,11 +75,13 @@ function Walk({ session: told }: { session: Session }) {
   const step = view?.state.steps[view.state.at];
   const stepId = step?.id;
   const since = view?.state.since;
+  // How often it was done: opened again it begins empty. Not by when it began, as the server may word or move that moment while something is typed.
+  const doneBefore = view?.state.done.filter((one) => one.stepId === stepId).length;
   useEffect(() => {
     setTyped('');
     setCounted(0);
     setShort(false);
-  }, [stepId, since]);
+  }, [stepId, doneBefore]);
 
   const scale = instruments.of('scale');
   const leak = view?.state.leaks.find((one) => one.until === null);
