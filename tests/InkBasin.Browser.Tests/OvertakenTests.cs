@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
 
@@ -45,6 +46,42 @@ public class OvertakenTests(BrowserFixture fixture)
         answers.LetGo();
         _page.Settled();
         Assert.Contains("1:48 · 640", _page.Text(".top-build"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_is_typed_on_while_a_change_is_on_its_way_stays_and_steps_of_the_keys_add_up()
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        string Shown(string label) => _page.Field(label).GetAttribute("value")!;
+        void Typed(string label, string text) => _page.Field(label).SendKeys(Keys.Control + "a" + Keys.Null + text);
+
+        foreach (var (label, first, second) in new[] { ("Width", "640", "655"), ("Name", "Sallow", "Sallow Quay at low water") })
+        {
+            answers.Hold();
+            Typed(label, first + Keys.Enter);
+            answers.UntilOneIsHeld();
+            Assert.Equal(first, Shown(label));
+            Typed(label, second);
+            answers.LetGo();
+            _page.Settled();
+            Assert.Equal(second, Shown(label));
+            _page.Field(label).SendKeys(Keys.Enter);
+            _page.Until(() => _page.Text(".top-build").Contains(second, StringComparison.Ordinal), "and is kept in its turn");
+        }
+
+        answers.Hold();
+        _page.Field("Width").SendKeys(Keys.ArrowUp + Keys.ArrowUp + Keys.ArrowUp);
+        Assert.Equal("670", Shown("Width"));
+        answers.LetGo();
+        _page.Until(() => _page.Text(".top-build").Contains("670", StringComparison.Ordinal), "three steps of five");
+        _page.Settled();
+        Assert.Equal("670", Shown("Width"));
+
+        // Once it is answered the field is the build's again: taken back, it shows what it was.
+        _page.Find("button[aria-label^='Undo']").Click();
+        _page.Until(() => Shown("Width") == "665", "one step of it is undone");
     }
 
     [Fact]

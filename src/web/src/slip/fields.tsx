@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useUnits } from '../units/UnitsContext';
 import { formatField, parseQuantity, stepped, unitOf, type Quantity } from '../units/units';
+import { useDraft } from './useDraft';
 
 /**
  * A number with its unit. What is typed stays as typed until Enter or until the field is left; Escape gives it up. A text
@@ -29,16 +30,30 @@ export function NumberField({
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
   const dropped = useRef(false);
+  const sent = useRef<string | null>(null);
 
+  // It is shown until it is answered, and what is typed meanwhile stays.
+  const tell = (read: number, typed: string) => {
+    const kept = onChange(read);
+    if (!(kept instanceof Promise)) {
+      setText(null);
+      return;
+    }
+    setText(typed);
+    sent.current = typed;
+    void kept.then((ok) => {
+      if (sent.current === typed) sent.current = null;
+      if (ok) setText((now) => (now === typed ? null : now));
+    });
+  };
   const keep = (typed: string | null) => {
-    if (typed === null || (value === null && typed.trim() === '')) return;
+    if (typed === null || typed === sent.current || (value === null && typed.trim() === '')) return;
     const read = parseQuantity(typed, quantity, units);
     setWrong(read === null);
     if (read === null) return;
-    setText(null);
-    if (read === value || (value !== null && typed === formatField(value, quantity, units))) return;
-    const kept = onChange(read);
-    if (kept instanceof Promise) void kept.then((ok) => setText(ok ? null : typed));
+    if (sent.current === null && (read === value || (value !== null && typed === formatField(value, quantity, units))))
+      setText(null);
+    else tell(read, typed);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === 'Enter') keep(text);
@@ -49,9 +64,12 @@ export function NumberField({
       event.currentTarget.blur();
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
-      if (value === null) return;
-      setText(null);
-      void onChange(stepped(value, event.key === 'ArrowUp' ? 1 : -1, step, quantity, units));
+      // From what stands in the field: several presses within one answer are several steps.
+      const from = (text === null ? null : parseQuantity(text, quantity, units)) ?? value;
+      if (from === null) return;
+      const to = stepped(from, event.key === 'ArrowUp' ? 1 : -1, step, quantity, units);
+      setWrong(false);
+      tell(to, formatField(to, quantity, units));
     }
   };
   return (
@@ -200,11 +218,14 @@ export function TextField({
   onChange: (value: string) => void;
 }) {
   const id = useId();
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  const draft = useDraft(value);
   const keep = () => {
-    if ((mayBeEmpty || text.trim() !== '') && text !== value) onChange(text.trim());
-    else setText(value);
+    const { text } = draft;
+    if ((!mayBeEmpty && text.trim() === '') || text.trim() === value) draft.drop();
+    else {
+      draft.told(text);
+      onChange(text.trim());
+    }
   };
   return (
     <div className="field">
@@ -213,12 +234,12 @@ export function TextField({
         id={id}
         size="sm"
         maxLength={80}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={keep}
+        value={draft.text}
+        onChange={(event) => draft.type(event.target.value)}
+        onBlur={() => draft.isNew && keep()}
         onKeyDown={(event) => {
           if (event.key === 'Enter') keep();
-          if (event.key === 'Escape') setText(value);
+          if (event.key === 'Escape') draft.drop();
         }}
       />
     </div>
@@ -237,13 +258,16 @@ export function ColourField({
   onChange: (value: string) => void;
 }) {
   const id = useId();
-  const [text, setText] = useState(value ?? '');
-  useEffect(() => setText(value ?? ''), [value]);
+  const draft = useDraft(value ?? '');
+  const { text } = draft;
   const empty = value === null && text === '';
   const wrong = !empty && !/^#[0-9a-f]{6}$/i.test(text);
   const chosen = useRef<HTMLInputElement>(null);
   const latest = useRef(onChange);
-  latest.current = onChange;
+  latest.current = (colour: string) => {
+    draft.told(colour);
+    onChange(colour);
+  };
   useEffect(() => {
     // The browser's own `change`: once, when its palette is left.
     const input = chosen.current;
@@ -253,8 +277,11 @@ export function ColourField({
   }, []);
   const keep = () => {
     if (empty) return;
-    if (wrong) setText(value ?? '');
-    else if (text.toLowerCase() !== value) onChange(text.toLowerCase());
+    if (wrong || text.toLowerCase() === value) draft.drop();
+    else {
+      draft.told(text);
+      onChange(text.toLowerCase());
+    }
   };
   return (
     <div className="field">
@@ -268,11 +295,11 @@ export function ColourField({
           maxLength={7}
           value={text}
           isInvalid={wrong}
-          onChange={(event) => setText(event.target.value)}
-          onBlur={keep}
+          onChange={(event) => draft.type(event.target.value)}
+          onBlur={() => draft.isNew && keep()}
           onKeyDown={(event) => {
             if (event.key === 'Enter') keep();
-            if (event.key === 'Escape') setText(value ?? '');
+            if (event.key === 'Escape') draft.drop();
           }}
         />
         <input
@@ -280,7 +307,7 @@ export function ColourField({
           type="color"
           aria-label={`${label}: choose`}
           value={wrong || empty ? (value ?? '#808080') : text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => draft.type(event.target.value)}
         />
       </span>
     </div>
