@@ -94,8 +94,11 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => _view.Text(".bench-panel").Contains("Noted.", StringComparison.Ordinal), "it is noted");
         _view.Click("Close");
 
-        // Typed by hand, far short of it: asked about, never taken as it is.
-        _page.Find(".bench-typed input").SendKeys("3.1");
+        // What is no figure is told; typed by hand, far short of it: asked about, never taken as it is.
+        _page.Find(".bench-typed input").SendKeys("3.1.");
+        _view.Until(() => _view.Text(".bench-typed").Contains("That is no mass", StringComparison.Ordinal), "it is no figure");
+        Assert.Equal("It is in, not weighed", _view.Text(".session-done"));
+        _page.Find(".bench-typed input").SendKeys(Keys.Backspace);
         _page.Press(Keys.Enter);
         _view.Until(() => _view.Text(".session-done") == "This is all there is", "it asks");
         _view.Click("Pour on");

@@ -10,6 +10,9 @@ import type { Session } from './useSession';
 export function RescueCard({ session, sinceMs, at }: { session: Session; sinceMs: number; at: number }) {
   const units = useUnits();
   const [lost, setLost] = useState('');
+  const read = parseQuantity(lost, 'volume', units);
+  const lostMl = read === null || read < 0 ? null : read;
+  const wrong = lost.trim() !== '' && lostMl === null;
   return (
     <section className="bench-rescue" role="alertdialog" aria-labelledby="rescue-title">
       <header>
@@ -20,15 +23,20 @@ export function RescueCard({ session, sinceMs, at }: { session: Session; sinceMs
       <footer>
         <label>
           Ran out, if you can tell
-          <input type="text" inputMode="decimal" value={lost} onChange={(event) => setLost(event.target.value)} />
+          <input
+            type="text"
+            inputMode="decimal"
+            value={lost}
+            aria-invalid={wrong}
+            onChange={(event) => setLost(event.target.value)}
+          />
           {units.volume}
+          {wrong && <span className="field-wrong">That is no volume: nothing is noted of it.</span>}
         </label>
         <Button
           size="lg"
           disabled={!session.holds}
-          onClick={() =>
-            session.happen({ kind: 'holdsAgain', lostMl: parseQuantity(lost, 'volume', units), what: null })
-          }
+          onClick={() => session.happen({ kind: 'holdsAgain', lostMl, what: null })}
         >
           It holds again
         </Button>

@@ -42,24 +42,35 @@ export function SessionButtons(props: Props) {
     onGaveWay,
     onGiveUp,
   } = props;
-  const [left, large] = short
-    ? [
-        { say: early ? 'Go on with it' : 'Pour on', does: onPourOn, off: false },
-        {
-          say: early ? 'It is enough' : nought ? UNWEIGHED : 'This is all there is',
-          does: () => onDone(true),
-          off: !holds,
-        },
-      ]
-    : past
+  const [left, large] =
+    // The large one never passes over a cup with nothing in it.
+    short && nought && !early
       ? [
-          { say: 'Thin and cool: go on', does: () => onDone(true), off: !holds },
-          { say: 'It is spread out thin', does: onGiveUp, off: !holds },
+          { say: UNWEIGHED, does: () => onDone(true), off: !holds },
+          { say: 'Nothing is in: pour on', does: onPourOn, off: false },
         ]
-      : [
-          { say: 'Back', does: onBack, off: !holds || !canGoBack },
-          { say: settling ? 'Let it settle…' : said(step, value), does: () => onDone(false), off: !holds || settling },
-        ];
+      : short
+        ? [
+            { say: early ? 'Go on with it' : 'Pour on', does: onPourOn, off: false },
+            {
+              say: early ? 'It is enough' : 'This is all there is',
+              does: () => onDone(true),
+              off: !holds,
+            },
+          ]
+        : past
+          ? [
+              { say: 'Thin and cool: go on', does: () => onDone(true), off: !holds },
+              { say: 'It is spread out thin', does: onGiveUp, off: !holds },
+            ]
+          : [
+              { say: 'Back', does: onBack, off: !holds || !canGoBack },
+              {
+                say: settling ? 'Let it settle…' : said(step, value),
+                does: () => onDone(false),
+                off: !holds || settling,
+              },
+            ];
   return (
     <footer className="session-buttons">
       <button type="button" className="session-back" disabled={left.off} onClick={left.does}>

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { Notice } from '../../api/types';
 import { isTyped } from '../../scene/isTyped';
 import { knownZone } from '../../units/clock';
-import { formatReading, parseQuantity } from '../../units/units';
+import { formatReading } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
 import { CupStaff } from './CupStaff';
 import { keptCues } from './cues';
@@ -15,7 +15,7 @@ import { RescueCard } from './RescueCard';
 import { ReviewView } from './ReviewView';
 import { saidAway } from './foretold';
 import { SessionButtons } from './SessionButtons';
-import { isMeasured, isNought, StepView, type Measured } from './StepView';
+import { isMeasured, isNought, readTyped, StepView, type Measured } from './StepView';
 import { useAwake } from './useAwake';
 import { useCues } from './useCues';
 import { useInstruments } from './useInstruments';
@@ -93,7 +93,7 @@ function Walk({ session: told }: { session: Session }) {
     const reading =
       step.kind === 'level' || step.kind === 'over' || step.kind === 'empty' ? null : (scale?.reading ?? null);
     if (reading !== null) return { value: reading.value, by: scale?.id ?? null };
-    return { value: typed.trim() === '' ? null : parseQuantity(typed, quantity, units), by: null };
+    return { value: readTyped(typed, quantity, units), by: null };
   };
   const early =
     step?.minutes != null && since !== undefined && at < Date.parse(since) + step.minutes * 60_000 * NEARLY_ALL;

@@ -1,8 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import { useId, type ReactNode } from 'react';
 import type { BenchStep, BenchView, InstrumentState } from '../../api/types';
 import { onWall, timeOfDay } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength, formatMass, formatVolume, parseQuantity } from '../../units/units';
+import { formatLength, formatMass, formatVolume, parseQuantity, unitOf } from '../../units/units';
 import { whereOn } from '../../slip/words';
 import { clock } from './time';
 
@@ -63,7 +63,7 @@ export function StepView(props: Props) {
             A thin stream from {grams(step.slowFromG ?? target, units)} {units.mass}
             {step.targetMl !== null && `; by the cup’s marks ${formatVolume(step.targetMl, units)} ${units.volume}`}.
           </p>
-          <Typed label="What the scale shows now" unit={units.mass} text={typed} onText={onTyped} />
+          <Typed label="What the scale shows now" quantity="mass" text={typed} onText={onTyped} />
         </>
       ) : left > 0.05 ? (
         <>
@@ -137,11 +137,9 @@ export function StepView(props: Props) {
       </>
     );
   } else if (step.kind === 'over' || step.kind === 'empty') {
-    figure = (
-      <Typed label="Cup and stick, less what they weigh clean" unit={units.mass} text={typed} onText={onTyped} />
-    );
+    figure = <Typed label="Cup and stick, less what they weigh clean" quantity="mass" text={typed} onText={onTyped} />;
   } else if (step.kind === 'level') {
-    figure = <Typed label="It stands at" unit={units.length} text={typed} onText={onTyped} />;
+    figure = <Typed label="It stands at" quantity="length" text={typed} onText={onTyped} />;
     note = (
       <>
         {step.toMm !== null && (
@@ -183,7 +181,7 @@ export function StepView(props: Props) {
   );
 }
 
-/** What was typed, in the product's own unit; null for nothing. */
+/** What was typed, in g or mm; null for nothing, and for what cannot be read as that. */
 export function readTyped(
   text: string,
   quantity: 'mass' | 'length',
@@ -203,16 +201,18 @@ function Big({ children, unit }: { children: ReactNode; unit: string }) {
 
 function Typed({
   label,
-  unit,
+  quantity,
   text,
   onText,
 }: {
   label: string;
-  unit: string;
+  quantity: 'mass' | 'length';
   text: string;
   onText: (text: string) => void;
 }) {
-  const [id] = useState(() => `typed-${Math.random().toString(36).slice(2)}`);
+  const units = useUnits();
+  const id = useId();
+  const wrong = text.trim() !== '' && readTyped(text, quantity, units) === null;
   return (
     <div className="bench-typed">
       <label htmlFor={id}>{label}</label>
@@ -222,9 +222,11 @@ function Typed({
         inputMode="decimal"
         autoComplete="off"
         value={text}
+        aria-invalid={wrong}
         onChange={(event) => onText(event.target.value)}
       />
-      <span>{unit}</span>
+      <span>{unitOf(quantity, units)}</span>
+      {wrong && <p className="field-wrong">That is no {quantity}: nothing is noted of it.</p>}
     </div>
   );
 }
