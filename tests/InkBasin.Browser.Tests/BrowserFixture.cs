@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 using OpenQA.Selenium.Chrome;
 
 namespace InkBasin.Browser.Tests;
@@ -92,6 +93,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
         builder.UseSetting("data", _data);
         builder.UseSetting("demo", "true");
         builder.UseSetting("web", Path.Combine(Root, "src", "web", "dist"));
+        builder.ConfigureServices(services => services.AddSingleton<TimeProvider>(Circumstances.Clock));
     }
 
     protected override void Dispose(bool disposing)
@@ -117,34 +119,9 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
             "--disable-background-networking", "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}");
         options.SetLoggingPreference("browser", OpenQA.Selenium.LogLevel.Severe);
         var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromMinutes(3));
-        if (LateMs > 0) driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = Late(LateMs) });
+        foreach (var script in Circumstances.Scripts) driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = script });
         return driver;
     }
-
-    /// <summary>INKBASIN_LATE_MS: every other call goes out and every other answer comes late by up to so much, so that they overtake one another; what the server tells by itself comes late too, in its order. 0, as always but by hand: none does.</summary>
-    private static int LateMs => int.TryParse(Environment.GetEnvironmentVariable("INKBASIN_LATE_MS"), out var ms) ? ms : 0;
-
-    private static string Late(int ms) => $$"""
-        {
-          const really = window.fetch;
-          const late = () => new Promise(go => setTimeout(go, Math.random() < 0.5 ? 0 : Math.random() * {{ms}}));
-          window.fetch = async (request, options) => {
-            await late();
-            const answer = await really(request, options);
-            await late();
-            return answer;
-          };
-          window.WebSocket = class extends window.WebSocket {
-            #told = Promise.resolve();
-            set onmessage(hear) {
-              super.onmessage = message => {
-                const comes = late();
-                this.#told = this.#told.then(() => comes).then(() => hear(message));
-              };
-            }
-          };
-        }
-        """;
 
     private static string FindRoot()
     {

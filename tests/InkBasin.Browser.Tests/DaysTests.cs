@@ -24,7 +24,7 @@ public class DaysTests(BrowserFixture fixture)
         await fixture.Edit(id, new { kind = "add", list = "waters", item = new { id = "w", name = "Pond water", seed = At(150, 100), waterlineMm = 23.0, productId = "coating-epoxy", ink = new { tintId = "blue-green", mlPer100Ml = 0.2 } }, index = 0 });
 
         // From tomorrow on, every day alike: no test goes by the weekday it is run on, nor by what is left of the day.
-        object[] except = [new { date = DateTime.UtcNow.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), fromMin = (int?)null, toMin = (int?)null }];
+        object[] except = [new { date = Circumstances.Now.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), fromMin = (int?)null, toMin = (int?)null }];
         await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = EveryDay(15 * 60, 22 * 60), except } } });
         return id;
     }
@@ -67,7 +67,7 @@ public class DaysTests(BrowserFixture fixture)
         var id = await fixture.CopyOf("Sallow Quay");
 
         // In the evening, whatever the time is now: begun at night nobody is up for the last look at its dams.
-        await fixture.Edit(id, new { kind = "set", list = "waters", id = "creek", fields = new { firstPourAt = new DateTimeOffset(DateTime.Today.AddDays(1).AddHours(19)) } });
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = "creek", fields = new { firstPourAt = new DateTimeOffset(Circumstances.Now.LocalDateTime.Date.AddDays(1).AddHours(19)) } });
         Open(id, "creek:pour:1");
         Peg("creek:pour:1").SendKeys(Keys.Enter);
         Assert.Contains("held", Peg("creek:pour:1").GetAttribute("class"), StringComparison.Ordinal);
@@ -171,7 +171,7 @@ public class DaysTests(BrowserFixture fixture)
         _page.Until(() => _page.First("[data-testid=days-changes]")?.Text.Contains("is done.", StringComparison.Ordinal) == true, "what is otherwise");
 
         // The first layer was poured an hour ago; the room is read since, and cold.
-        var at = DateTimeOffset.UtcNow.AddHours(-1);
+        var at = Circumstances.Now.AddHours(-1);
         var checks = (await fixture.Http.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>($"/api/builds/{id}/waters/w/before-pour"))!["checks"]!.AsArray();
         List<object> begin = [.. checks.Where(check => !check!["settled"]!.GetValue<bool>()).Select(check => check!["item"]!.GetValue<string>()).Select(item => (object)new { kind = "answerCheck", waterId = "w", item, answer = new { waterId = "w", item, overrides = true, reason = "A test", at } })];
         begin.Add(new { kind = "beginPour", id = "p", waterId = "w", layer = 1, at });
