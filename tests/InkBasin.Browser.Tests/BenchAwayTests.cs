@@ -45,9 +45,7 @@ public class BenchAwayTests(BrowserFixture fixture)
     public async Task Off_the_network_between_the_parts_part_two_follows_what_part_one_came_to()
     {
         using var own = await OwnServer.Start();
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
+        await _view.Meant(own);
         _view.To("1-one");
         var session = fixture.Driver.Url.Split('/')[^1];
         async Task<JsonNode> Told() => (await own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}"))!;
@@ -80,9 +78,7 @@ public class BenchAwayTests(BrowserFixture fixture)
     public async Task Pressed_off_the_network_at_nought_nothing_that_follows_is_lost()
     {
         using var own = await OwnServer.Start();
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
+        await _view.Meant(own);
         _view.To("1-one");
         var session = fixture.Driver.Url.Split('/')[^1];
         JsonNode Told() => own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!;
@@ -120,10 +116,7 @@ public class BenchAwayTests(BrowserFixture fixture)
               constructor(...words) { super(...words); window.sockets.push(this); }
             };
             """);
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
-        _view.Until(() => _view.Step == "caution", "the bench is open");
+        await _view.Meant(own);
         fixture.Driver.ExecuteScript("localStorage.setItem('ink-basin.bench.instruments', 'cup-scale')");
         fixture.Driver.Navigate().Refresh();
         _view.To("1-one");

@@ -75,10 +75,7 @@ public class BenchTests(BrowserFixture fixture)
     public async Task By_keys_and_by_hand_without_any_instrument()
     {
         using var own = await OwnServer.Start();
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
-        _view.Until(() => _view.Step == "caution", "the bench is open");
+        await _view.Meant(own);
         var before = "";
         while (_view.Step != "1-one")
         {
@@ -114,9 +111,7 @@ public class BenchTests(BrowserFixture fixture)
     public async Task The_server_is_killed_in_the_middle_of_a_session_and_nothing_is_lost()
     {
         using var own = await OwnServer.Start();
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
-        _view.Click("To the bench");
+        var id = await _view.Meant(own);
         _view.To("1-stir");
         var by = _view.Text(".pot-clock span");
         own.Kill();

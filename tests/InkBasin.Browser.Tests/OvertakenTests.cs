@@ -109,11 +109,8 @@ public class OvertakenTests(BrowserFixture fixture)
     {
         using var own = await OwnServer.Start();
         using var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+/events");
-        var id = await own.Answered("Three Weirs at Ondry");
-        fixture.Driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
         var view = new SessionView(fixture.Driver);
-        view.Click("To the bench");
-        view.Until(() => view.Step == "caution", "the bench is open");
+        await view.Meant(own);
         answers.Hold();
         view.To("1-one");
         answers.UntilOneIsHeld();

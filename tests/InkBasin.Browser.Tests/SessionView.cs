@@ -17,6 +17,16 @@ internal sealed class SessionView(ChromeDriver driver)
     /// <summary>The step a session stands at, as the server knows it.</summary>
     public static string StepOf(JsonNode state) => state["steps"]![state["at"]!.GetValue<int>()]!["id"]!.GetValue<string>();
 
+    /// <summary>Opens a session that is meant, on a server of its own; the id of its build.</summary>
+    public async Task<string> Meant(OwnServer own)
+    {
+        var id = await own.Answered("Three Weirs at Ondry");
+        driver.Navigate().GoToUrl(own.At($"/builds/{id}/bench"));
+        Click("To the bench");
+        Until(() => Step == "caution", "the bench is open");
+        return id;
+    }
+
     /// <summary>Opens a rehearsal of a copy of the demo, as fast as one of its buttons says.</summary>
     public async Task Rehearse(BrowserFixture fixture, BenchPage page, string speed)
     {
