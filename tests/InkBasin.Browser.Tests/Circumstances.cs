@@ -28,11 +28,11 @@ internal static class Circumstances
     private static string At(double byMs) => $$"""
         {
           const Wall = window.Date;
-          const by = {{byMs.ToString("0", CultureInfo.InvariantCulture)}};
-          window.Date = class extends Wall {
-            constructor(...words) { super(...(words.length === 0 ? [Wall.now() + by] : words)); }
-            static now() { return Wall.now() + by; }
-          };
+          const now = () => Wall.now() + {{byMs.ToString("0", CultureInfo.InvariantCulture)}};
+          window.Date = new Proxy(Wall, {
+            construct: (date, words, made) => Reflect.construct(date, words.length === 0 ? [now()] : words, made),
+            get: (date, name) => name === 'now' ? now : Reflect.get(date, name),
+          });
         }
         """;
 
