@@ -145,6 +145,40 @@ public class BenchAwayTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task A_fault_of_the_servers_own_is_waited_out_and_one_that_stays_stops_no_pour()
+    {
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.faults = 0;
+            window.fetch = (request, options) => {
+              if (window.faults === 0 || !(request.url ?? request).endsWith('/events')) return really(request, options);
+              window.faults -= 1;
+              return Promise.resolve(new Response('{"title":"A fault of ours"}', { status: 500, headers: { 'Content-Type': 'application/problem+json' } }));
+            };
+            """);
+        await _view.Rehearse(fixture, _page, "×1");
+        var session = fixture.Driver.Url.Split('/')[^1];
+        JsonNode Told() => fixture.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!;
+        _view.Until(() => StoredLocally(session).Length == 0, "all is told");
+        _page.Script("window.faults = 3");
+        _view.Done();
+        var at = _view.Step;
+        _view.Until(() => SessionView.StepOf(Told()) == at, "it is told in the end");
+        Assert.Equal("", _view.Text(".banner-stop"));
+
+        // For ever: it is given up, and said; the next press is told again.
+        _view.Until(() => StoredLocally(session).Length == 0, "all is told");
+        _page.Script("window.faults = 10");
+        _view.Done();
+        _view.Until(() => _view.Text(".banner-stop").Contains("A fault of ours", StringComparison.Ordinal), "it is said");
+        _view.Until(() => _view.Step == at, "the page stands where the server knows it");
+        _view.Done();
+        _view.Until(() => SessionView.StepOf(Told()) == _view.Step && _view.Step != at, "the next press is told");
+    }
+
+    private string StoredLocally(string session) => (string)fixture.Driver.ExecuteScript($"return localStorage.getItem('ink-basin.bench.{session}') ?? ''")!;
+
+    [Fact]
     public async Task A_sensor_gone_wild_takes_no_press_with_it()
     {
         await _view.Rehearse(fixture, _page, "×1");
@@ -160,7 +194,7 @@ public class BenchAwayTests(BrowserFixture fixture)
         _view.Until(() => SessionView.StepOf(Told()) != "lay-out", "the press is told");
         _view.Until(() => _view.Text(".banner-stop").Contains("85 °C", StringComparison.Ordinal), "the reading is told to be wrong");
         _view.Until(() => _view.Step == SessionView.StepOf(Told()), "the page stands there");
-        Assert.Equal("", (string)fixture.Driver.ExecuteScript($"return localStorage.getItem('ink-basin.bench.{session}') ?? ''")!);
+        Assert.Equal("", StoredLocally(session));
         Assert.NotEqual(85, Told()["roomC"]?.GetValue<double>());
     }
 }
