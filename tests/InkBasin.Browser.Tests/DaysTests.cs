@@ -24,8 +24,8 @@ public class DaysTests(BrowserFixture fixture)
         await fixture.Edit(id, new { kind = "add", list = "waters", item = new { id = "w", name = "Pond water", seed = At(150, 100), waterlineMm = 23.0, productId = "coating-epoxy", ink = new { tintId = "blue-green", mlPer100Ml = 0.2 } }, index = 0 });
 
         // From tomorrow on, every day alike: no test goes by the weekday it is run on, nor by what is left of the day.
-        object[] except = [new { date = Circumstances.Now.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), fromMin = (int?)null, toMin = (int?)null }];
-        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = EveryDay(15 * 60, 22 * 60), except } } });
+        object[] except = [new { date = Circumstances.Now.ToLocalTime().ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), fromMin = (int?)null, toMin = (int?)null }];
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { timeZone = TimeZoneInfo.Local.Id, days = new { week = EveryDay(15 * 60, 22 * 60), except } } });
         return id;
     }
 
