@@ -236,7 +236,7 @@ export function TextField({
         maxLength={80}
         value={draft.text}
         onChange={(event) => draft.type(event.target.value)}
-        onBlur={() => draft.isNew && keep()}
+        onBlur={() => draft.isNew() && keep()}
         onKeyDown={(event) => {
           if (event.key === 'Enter') keep();
           if (event.key === 'Escape') draft.drop();
@@ -296,7 +296,7 @@ export function ColourField({
           value={text}
           isInvalid={wrong}
           onChange={(event) => draft.type(event.target.value)}
-          onBlur={() => draft.isNew && keep()}
+          onBlur={() => draft.isNew() && keep()}
           onKeyDown={(event) => {
             if (event.key === 'Enter') keep();
             if (event.key === 'Escape') draft.drop();

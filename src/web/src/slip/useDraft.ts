@@ -4,7 +4,7 @@ export interface Draft {
   /** What the field shows: what is typed, else the value. */
   text: string;
   /** Whether something is typed that has not been told yet. */
-  isNew: boolean;
+  isNew: () => boolean;
   type: (text: string) => void;
   /** So much is on its way. It is shown until it is answered; what is typed meanwhile stays. */
   told: (text: string) => void;
@@ -22,7 +22,7 @@ export function useDraft(value: string): Draft {
   }, [value]);
   return {
     text: typed ?? value,
-    isNew: typed !== null && typed !== sent.current,
+    isNew: () => typed !== null && typed !== sent.current,
     type: setTyped,
     told: (text) => {
       sent.current = text;
