@@ -42,6 +42,33 @@ public class CuringTests
         Assert.True(open.Layers.Is!.Layers.Count < Only(Warm).Layers.Is!.Layers.Count);
     }
 
+    // Of the resin 60 °C, of extruded foam's face 65: tight within eight of either.
+    [Theory]
+    [InlineData(51.9, 50.0, Standing.Holds)]
+    [InlineData(52.1, 50.0, Standing.Tight)]
+    [InlineData(59.9, 50.0, Standing.Tight)]
+    [InlineData(60.1, 50.0, Standing.Stop)]
+    [InlineData(50, 56.9, Standing.Holds)]
+    [InlineData(50, 57.1, Standing.Tight)]
+    [InlineData(50, 64.9, Standing.Tight)]
+    [InlineData(50, 65.1, Standing.Stop)]
+    [InlineData(50, null, Standing.Holds)]
+    public void A_layer_is_tight_within_eight_degrees_of_what_it_stands(double peakC, double? foamC, Standing standing)
+    {
+        var curing = Curing.Over([new StackLayer(BedMaterial.Xps, 30), new StackLayer(BedMaterial.Plaster, 2)], new Room(20), new CureCare(), Stores.Examples.Sheets[0], new CureMemory());
+        Assert.Equal(standing, curing.StandingOf(curing.Follow(2, []) with { PeakC = peakC, FoamFacePeakC = foamC }));
+    }
+
+    // Beaded foam gives way at 60.
+    [Theory]
+    [InlineData(59.9, Standing.Tight)]
+    [InlineData(60.1, Standing.Stop)]
+    public void Beaded_foam_stands_less(double foamC, Standing standing)
+    {
+        var curing = Curing.Over([new StackLayer(BedMaterial.Eps, 30), new StackLayer(BedMaterial.Plaster, 2)], new Room(20), new CureCare(), Stores.Examples.Sheets[0], new CureMemory());
+        Assert.Equal(standing, curing.StandingOf(curing.Follow(2, []) with { PeakC = 30, FoamFacePeakC = foamC }));
+    }
+
     [Fact]
     public void A_colder_room_takes_longer_by_the_ratio_of_its_rates()
     {

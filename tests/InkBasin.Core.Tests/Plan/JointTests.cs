@@ -50,6 +50,27 @@ public class JointTests
         Assert.Equal(2, Lay(Samples.Creek, Samples.Creek, offset: 3).Notices.Count(notice => notice.Standing != Standing.Holds));
     }
 
+    [Theory]
+    [InlineData(0.49, Standing.Holds)]
+    [InlineData(-0.49, Standing.Holds)]
+    [InlineData(0.51, Standing.Stop)]
+    [InlineData(-0.51, Standing.Stop)]
+    public void Waters_meet_within_half_a_millimetre(double byMm, Standing standing)
+    {
+        var theirs = Samples.Creek with { Waters = [Samples.Creek.Waters[0] with { WaterlineMm = Samples.Creek.Waters[0].WaterlineMm + byMm }] };
+        Assert.Equal(standing, Lay(Samples.Creek, theirs).Notices.Single(notice => notice.Kind is "levelsMeet" or "levelsApart").Standing);
+    }
+
+    [Theory]
+    [InlineData(0.99, Standing.Holds)]
+    [InlineData(1.01, Standing.Tight)]
+    public void Grounds_meet_within_a_millimetre(double byMm, Standing standing)
+    {
+        Build Flat(double mm) => Samples.Creek with { Recipe = [new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = mm }], Waters = [] };
+        Assert.Equal(standing, Lay(Flat(20), Flat(20 + byMm)).Notices.Single().Standing);
+        Assert.Equal(standing, Lay(Flat(20 + byMm), Flat(20)).Notices.Single().Standing);
+    }
+
     [Fact]
     public void Sections_of_another_scale_are_told() =>
         Assert.Contains(Lay(Samples.Creek, Samples.Creek with { Scale = 160 }).Notices, notice => notice.Sentence.StartsWith("Creek board is at 1:160 and this board at 1:76", StringComparison.Ordinal));

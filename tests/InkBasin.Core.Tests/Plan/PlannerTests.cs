@@ -65,10 +65,10 @@ public class PlannerTests
     }
 
     [Theory]
-    [InlineData(22.9, Standing.Holds)]
-    [InlineData(24, Standing.Tight)]
+    [InlineData(22.99, Standing.Holds)]
+    [InlineData(23.01, Standing.Tight)]
     [InlineData(25, Standing.Tight)]
-    [InlineData(26, Standing.Stop)]
+    [InlineData(25.01, Standing.Stop)]
     public void Freeboard_says_holds_tight_or_stop(double waterline, Standing standing) =>
         Assert.Equal(standing, Only(With(water => water with { WaterlineMm = waterline })).Level.Standing);
 

@@ -15,6 +15,20 @@ public class SurfacePlanTests
         Assert.Contains("Like glass", surface.Sentence, StringComparison.Ordinal);
     }
 
+    // The quicker it gels, the shorter a nudge holds before it does: sheets on both sides of twenty minutes.
+    [Fact]
+    public void A_nudge_that_holds_under_twenty_minutes_is_said_to_hold_only_so_long()
+    {
+        var told = Enumerable.Range(10, 10).Select(k => 6 * Math.Pow(1.06, k)).Select(gelH =>
+        {
+            var surface = Planner.Answers(With(Wind.Gale, Flow.Rapid), Stores.Examples with { Sheets = [.. Stores.Examples.Sheets.Select(sheet => sheet with { GelH = gelH })] }).Of("w").Surface();
+            return (surface.Minutes, Only: surface.Sentence.Contains("holds for only", StringComparison.Ordinal));
+        }).Where(one => one.Minutes is not null).ToList();
+        Assert.All(told, one => Assert.Equal(one.Minutes < 20, one.Only));
+        Assert.Contains(told, one => one.Minutes is > 19 and < 20);
+        Assert.Contains(told, one => one.Minutes is >= 20 and < 21);
+    }
+
     [Fact]
     public void Waves_too_short_for_a_stick_are_said_to_be_and_the_puddle_is_as_deep_as_the_layer()
     {

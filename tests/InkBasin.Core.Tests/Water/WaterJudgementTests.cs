@@ -28,6 +28,15 @@ public class WaterJudgementTests
     public void A_test_over_a_tenth_off_is_not_believed(double times, Standing standing) =>
         Assert.Equal(standing == Standing.Stop, Tested(test => test with { InMl = 96 * times, OutMl = null, LostMl = null }).Notice.Standing == Standing.Stop);
 
+    // Nearer than anybody reads a jug.
+    [Theory]
+    [InlineData(1.0014, true)]
+    [InlineData(0.9986, true)]
+    [InlineData(1.0016, false)]
+    [InlineData(0.9984, false)]
+    public void A_test_within_a_seventh_of_a_percent_is_just_what_was_reckoned(double times, bool just) =>
+        Assert.Equal(just, Tested(test => test with { InMl = 96 * times, OutMl = null, LostMl = null }).Notice.Sentence.StartsWith("Just what", StringComparison.Ordinal));
+
     [Fact]
     public void Low_and_high_hold_nineteen_of_twenty_and_enough_is_one_sided()
     {
