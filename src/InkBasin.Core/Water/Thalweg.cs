@@ -106,10 +106,14 @@ public static class Thalweg
             {
                 var cell = field.CellAt(new PointMm(at.XMm - (sign * d * uy), at.YMm + (sign * d * ux)));
                 if (cell < 0) continue;
+                // Where one runs down into the next both stand: there it is the lower, however they are listed.
+                var lowest = -1;
                 for (var w = 0; w < waters.Count; w++)
                 {
-                    if (waters[w].Wet[cell]) return w;
+                    if (waters[w].Wet[cell] && (lowest < 0 || waters[w].LevelMm < waters[lowest].LevelMm)) lowest = w;
                 }
+
+                if (lowest >= 0) return lowest;
             }
         }
 

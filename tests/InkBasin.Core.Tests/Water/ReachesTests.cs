@@ -134,6 +134,19 @@ public class ReachesTests
         Assert.All(stream.Falls, fall => Assert.InRange(fall.CrestOverMm, 2, 3));
         Assert.All(stream.Falls.Zip(plan.Waters.Zip(plan.Waters.Skip(1))), pair => Assert.Equal(pair.Second.First.Level.WaterlineMm - pair.Second.Second.Level.WaterlineMm, pair.First.HeightMm, 9));
         Assert.All(stream.Arrows, arrow => Assert.Equal(0, arrow.HeadingDeg, 6));
+        Assert.DoesNotContain(stream.Notices, notice => notice.Kind == "runsDown");
+
+        // The upper water raised to just under the crest that holds it, and just over.
+        Assert.Empty(StreamsOf(Raised(stream.Falls[0].CrestOverMm - 0.01)).Single().Notices);
+        var over = Raised(stream.Falls[0].CrestOverMm + 0.01);
+        Assert.All([over, over with { Waters = [.. over.Waters.Reverse()] }], build =>
+        {
+            var notices = StreamsOf(build).Single().Notices;
+            Assert.All(notices, runs => Assert.Equal(("runsDown", Standing.Stop), (runs.Kind, runs.Standing)));
+            Assert.Contains("reach 1", notices[0].Sentence, StringComparison.Ordinal);
+            Assert.EndsWith("reach 2.", notices[0].Sentence, StringComparison.Ordinal);
+        });
+        Build Raised(double byMm) => made with { Waters = [made.Waters[0] with { WaterlineMm = made.Waters[0].WaterlineMm + byMm }, .. made.Waters.Skip(1)] };
     }
 
     [Fact]
