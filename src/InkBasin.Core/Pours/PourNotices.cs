@@ -20,10 +20,11 @@ internal static class PourNotices
         if (water.Ink.TintIds.Any(id => water.Tints.All(tint => tint.Id != id))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
     }
 
-    /// <summary>What is said of the pours themselves; none without layers.</summary>
+    /// <summary>What is said of the pours ahead, and of a full water only how its ink was changed; none without layers.</summary>
     public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
     {
         if (water.Sheet is not { } sheet || layers.Count == 0) return [];
+        if (layers.All(layer => layer.Poured is not null)) return OfInk(water, sheet, layers);
         return
         [
             .. sheet.Traits.IsOnePart ? [] : OfHeat(water.Bench.Room, sheet, layers, safe),
@@ -42,7 +43,8 @@ internal static class PourNotices
         else if (safe.LimitedBy != DepthLimit.Sheet)
             yield return Notice.Of("heatLimits", Standing.Tight, safe.Sentence, ("safeMm", safe.SafeMm));
 
-        var hottest = layers.Index().MaxBy(one => one.Item.Cure.PeakC);
+        // That a pour ran hot is said after it: nothing poured thinner now mends it.
+        var hottest = layers.Index().Where(one => one.Item.Poured is null).MaxBy(one => one.Item.Cure.PeakC);
         var peak = hottest.Item.Cure.PeakC;
         if (peak > SafeDepth.ResinLimitC)
             yield return Notice.Of("tooHot", Standing.Stop, $"Layer {hottest.Index + 1} would reach {peak:0} °C: pour thinner layers, or in a cooler room.", ("peakC", peak));

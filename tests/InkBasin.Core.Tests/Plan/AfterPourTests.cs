@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Drying;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
@@ -72,6 +73,51 @@ public class AfterPourTests
         var plan = Only(Poured(reachedMm: 21));
         Assert.Equal(20, Assert.Single(plan.Layers.Is!.Layers).ToMm);
         Assert.Contains(plan.After.Is!.Notices, one => one.Standing == Standing.Stop && one.Sentence.Contains("1.0 mm over the waterline", StringComparison.Ordinal));
+    }
+
+    // Meant to come to 14, under a waterline of 20.
+    [Theory]
+    [InlineData(13.71, "levelMet", Standing.Holds)]
+    [InlineData(13.69, "levelShort", Standing.Tight)]
+    [InlineData(14.29, "levelMet", Standing.Holds)]
+    [InlineData(14.31, "levelOver", Standing.Tight)]
+    [InlineData(20.29, "levelOver", Standing.Tight)]
+    [InlineData(20.31, "levelOver", Standing.Stop)]
+    public void A_level_is_met_within_three_tenths_and_over_the_waterline_it_is_drawn_off(double reachedMm, string kind, Standing standing)
+    {
+        var notice = Only(Poured(reachedMm)).After.Is!.Notices.Single(one => one.Kind.StartsWith("level", StringComparison.Ordinal));
+        Assert.Equal((kind, standing), (notice.Kind, notice.Standing));
+        Assert.Equal(standing == Standing.Stop, notice.Sentence.Contains("draw it off", StringComparison.Ordinal));
+    }
+
+    // The sheet allows 3 %: of 113 g of part one 101 are right.
+    [Theory]
+    [InlineData(2.99, Standing.Holds)]
+    [InlineData(3.01, Standing.Stop)]
+    [InlineData(-2.99, Standing.Holds)]
+    [InlineData(-3.01, Standing.Stop)]
+    public void The_sheet_says_how_far_off_the_ratio_may_be(double percent, Standing standing) =>
+        Assert.Equal(standing, Only(Poured(14, oneG: 113, twoG: 101 / (1 + (percent / 100)))).After.Is!.Notices.Single(one => one.Kind.StartsWith("ratio", StringComparison.Ordinal)).Standing);
+
+    // What has set is not made cooler by a thinner pour: that it ran hot is said of the pour, and the list of what is ahead is of what is ahead.
+    [Theory]
+    [InlineData(26, false)]
+    [InlineData(28, true)]
+    public void A_pour_that_ran_hot_is_told_after_it_and_not_of_the_layers_ahead(double roomC, bool hot)
+    {
+        var plan = Only(Poured(14, roomC: roomC));
+        Assert.Equal(hot, plan.Layers.Is!.Layers[0].Cure.PeakC > SafeDepth.ResinLimitC);
+        Assert.Equal(hot, plan.After.Is!.Notices.Any(one => one is { Kind: "poursTooDeep", Standing: Standing.Stop }));
+        Assert.DoesNotContain(plan.Notices, one => one.Kind is "tooHot" or "nearTheCliff" || one.Standing == Standing.Stop);
+    }
+
+    [Fact]
+    public void Of_a_water_that_is_full_no_pour_is_judged_any_more()
+    {
+        var full = Only(Poured(reachedMm: 20) with { Room = new Room(40) { NightC = 5 } });
+        Assert.All(full.Layers.Is!.Layers, layer => Assert.NotNull(layer.Poured));
+        Assert.DoesNotContain(full.Notices, one => one.Kind is "heatLimits" or "noSafeDepth" or "tooWarm" or "tooCold");
+        Assert.Contains(Only(Poured(reachedMm: 14) with { Room = new Room(40) { NightC = 5 } }).Notices, one => one.Kind == "tooWarm");
     }
 
     [Fact]
