@@ -148,6 +148,60 @@ public class PourJudgementTests
         Assert.Equal(Known.Yes, Samples.ListOf(build with { Begun = [] }).Single(check => check.Item == CheckItem.Window).Known);
     }
 
+    [Theory]
+    [InlineData(18, null)]
+    [InlineData(17.9, "tooCold")]
+    [InlineData(28, null)]
+    [InlineData(28.1, "tooWarm")]
+    public void A_room_is_too_cold_or_too_warm_by_the_sheet(double airC, string? kind)
+    {
+        var told = Only(Samples.Creek with { Room = new Room(airC) }).Notices.Where(notice => notice.Kind is "tooCold" or "tooWarm").ToList();
+        Assert.Equal(kind, told.SingleOrDefault()?.Kind);
+        Assert.All(told, notice => Assert.Equal(Standing.Tight, notice.Standing));
+    }
+
+    // The deep sheet wants 8 mm at least, and a warm room makes less than that the most.
+    [Fact]
+    public void A_safe_depth_under_the_sheets_least_stops_it()
+    {
+        var told = Enumerable.Range(0, 13).Select(k => 42 + (k / 4.0)).Select(airC =>
+        {
+            var plan = Only(With(Creek with { ProductId = "deep-pour-epoxy" }) with { Room = new Room(airC), Care = new CureCare(true) });
+            return (plan.Safe!.SafeMm, Stop: plan.Notices.SingleOrDefault(notice => notice.Kind == "safeUnderLeast"), Heat: plan.Notices.Any(notice => notice.Kind == "heatLimits"));
+        }).ToList();
+        Assert.All(told, one => Assert.Equal((one.SafeMm < 8, one.SafeMm >= 8), (one.Stop is { Standing: Standing.Stop }, one.Heat)));
+        Assert.Contains(told, one => one.SafeMm is > 7.8 and < 8);
+        Assert.Contains(told, one => one.SafeMm is >= 8 and < 8.2);
+    }
+
+    // Warmer and warmer: near the cliff within eight degrees of what resin stands.
+    [Fact]
+    public void Near_the_cliff_is_within_eight_degrees_of_what_resin_stands()
+    {
+        var told = Enumerable.Range(0, 20).Select(k => 23 + (k / 4.0)).Select(airC =>
+        {
+            var plan = Only(Samples.Creek with { Room = new Room(airC), Care = new CureCare(true) });
+            return (PeakC: plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Near: plan.Notices.Any(notice => notice is { Kind: "nearTheCliff", Standing: Standing.Tight }));
+        }).ToList();
+        Assert.All(told, one => Assert.Equal(one.PeakC > 52, one.Near));
+        Assert.Contains(told, one => one.PeakC is > 52 and < 54);
+        Assert.Contains(told, one => one.PeakC is > 50 and <= 52);
+    }
+
+    [Fact]
+    public void A_cup_that_turns_before_it_is_poured_stops_it()
+    {
+        // The sheet's 25 minutes, less and less of them, against two stirrings and the pouring.
+        var told = new[] { 25.0, 10, 7, 6.5, 6, 5.9, 5.5, 5 }.Select(potLifeMin =>
+        {
+            var session = Planner.Plan(Samples.Creek, Stores.Examples with { Sheets = [.. Stores.Examples.Sheets.Select(sheet => sheet with { PotLifeMin = potLifeMin })] }).Sessions.Is![0];
+            return (session.WorkMin, session.PotLifeMin, Stop: session.Notices.Any(notice => notice is { Kind: "turnsInTheCup", Standing: Standing.Stop }));
+        }).ToList();
+        Assert.All(told, one => Assert.Equal(one.WorkMin > one.PotLifeMin, one.Stop));
+        Assert.Contains(told, one => one.Stop);
+        Assert.Contains(told, one => !one.Stop);
+    }
+
     [Fact]
     public void A_cup_keeps_the_hands_busy_for_two_stirrings_a_minute_a_pool_and_one_for_every_100_ml()
     {

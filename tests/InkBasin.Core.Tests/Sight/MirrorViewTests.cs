@@ -51,6 +51,18 @@ public class MirrorViewTests
         Assert.Equal(Standing.Stop, MirrorNotices.Of(hidden, "Lake").Standing);
     }
 
+    [Theory]
+    [InlineData(-0.9, 0, "mirroredWhole", Standing.Holds)]
+    [InlineData(-1.1, 0, "behindTheBank", Standing.Stop)]
+    [InlineData(40, 0.49, "mirroredWhole", Standing.Holds)]
+    [InlineData(40, 0.51, "waterTooShort", Standing.Tight)]
+    public void What_is_mirrored_turns_at_the_far_bank_and_at_half_a_millimetre_of_water(double bankBehindMm, double missingMm, string kind, Standing standing)
+    {
+        var view = Look(Lake(shoreRow: 80));
+        var notice = MirrorNotices.Of(view with { WaterToMm = view.ReflectMm + bankBehindMm, MissingMm = missingMm }, "Lake");
+        Assert.Equal((kind, standing), (notice.Kind, notice.Standing));
+    }
+
     [Fact]
     public void A_peak_under_water_or_off_the_board_is_refused()
     {
