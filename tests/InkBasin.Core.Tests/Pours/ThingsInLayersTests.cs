@@ -185,6 +185,15 @@ public class ThingsInLayersTests
         Assert.Equal(told, plan.Notices.FirstOrDefault(notice => notice.Standing == Standing.Tight)?.Kind);
     }
 
+    [Theory]
+    [InlineData(-1, 50, "offTheBoard", Standing.Stop)]
+    [InlineData(1, 10, "inNoWater", Standing.Tight)]
+    public void What_lies_beside_the_board_or_on_dry_ground_is_told(double xMm, double yMm, string kind, Standing standing)
+    {
+        var notice = Assert.Single(PlanOf(Log with { At = new PointMm(xMm, yMm) }).Drowned[0].Notices);
+        Assert.Equal((kind, standing), (notice.Kind, notice.Standing));
+    }
+
     [Fact]
     public void A_heavy_thing_afloat_sinks_and_a_layer_there_is_not_is_told()
     {
