@@ -109,6 +109,7 @@ public class AfterPourTests
         Assert.Equal(hot, plan.Layers.Is!.Layers[0].Cure.PeakC > SafeDepth.ResinLimitC);
         Assert.Equal(hot, plan.After.Is!.Notices.Any(one => one is { Kind: "poursTooDeep", Standing: Standing.Stop }));
         Assert.DoesNotContain(plan.Notices, one => one.Kind is "tooHot" or "nearTheCliff" || one.Standing == Standing.Stop);
+        Assert.Equal(Known.Yes, Samples.ListOf(Poured(14, roomC: roomC)).Single(check => check.Item == CheckItem.Layer).Known);
     }
 
     [Fact]
