@@ -144,6 +144,33 @@ public class BenchAwayTests(BrowserFixture fixture)
         fixture.Driver.ExecuteScript("localStorage.removeItem('ink-basin.bench.instruments')");
     }
 
+    // As on a phone that has left its network: nothing is refused, and nothing comes.
+    [Fact]
+    public async Task A_server_that_stands_still_is_said_to_and_the_cups_clock_speaks_without_it()
+    {
+        using var own = await OwnServer.Start();
+        _view.Rehearse(own.At($"/builds/{await own.Answered("Three Weirs at Ondry")}/bench"), "×60");
+        var session = fixture.Driver.Url.Split('/')[^1];
+        JsonNode Told() => own.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!;
+        _view.To("1-two");
+        _view.Until(() => SessionView.StepOf(Told()) == "1-two", "the server knows where the bench stands");
+        own.StandStill(true);
+        try
+        {
+            _view.Click("Its first drops are in: start the clock");
+            _view.Until(() => _view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "it is said");
+            _view.Until(() => _view.Text(".banner-stop").Length > 0, "the cup's time is over");
+        }
+        finally
+        {
+            own.StandStill(false);
+        }
+
+        _view.Until(() => !_view.Text(".session-banners").Contains("does not answer", StringComparison.Ordinal), "the server is back");
+        _view.Until(() => Told()["cups"]![0]!["metAt"] is not null, "it was told");
+        Assert.Equal("", _view.Text(".banner-wait"));
+    }
+
     [Fact]
     public async Task A_fault_of_the_servers_own_is_waited_out_and_one_that_stays_stops_no_pour()
     {

@@ -30,9 +30,16 @@ internal sealed class SessionView(ChromeDriver driver)
     /// <summary>Opens a rehearsal of a copy of the demo, as fast as one of its buttons says.</summary>
     public async Task Rehearse(BrowserFixture fixture, BenchPage page, string speed)
     {
-        var id = await fixture.CopyOf("Three Weirs at Ondry");
         page.SetViewport(1280, 800);
-        driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        Rehearse(new Uri(fixture.Address, $"/builds/{await fixture.CopyOf("Three Weirs at Ondry")}/bench"), speed);
+    }
+
+    /// <summary>Opens a rehearsal of a build.</summary>
+    /// <param name="bench">Address of its bench.</param>
+    /// <param name="speed">As one of its buttons says.</param>
+    public void Rehearse(Uri bench, string speed)
+    {
+        driver.Navigate().GoToUrl(bench);
         Click("Rehearse it first");
         Until(() => Step == "caution", "the bench is open");
         Click(speed);

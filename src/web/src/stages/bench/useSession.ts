@@ -12,6 +12,9 @@ const AGAIN_MS = 1500;
 const MOST_FAULTS = 10;
 // Readings come five times a second: what is older is no figure to pour by.
 const SILENT_MS = 3000;
+// A network that is left without closing refuses nothing and answers nothing, for minutes: the cups' clocks do not wait for it.
+const SLOW_MS = 4000;
+const GIVEN_UP_MS = 15_000;
 const ALSO = 'Something noted after it did not fit any more either.';
 
 /** What happened, without the mark and the moment that it gets here. */
@@ -68,16 +71,21 @@ export function useSession(id: string): Session {
     return (view: BenchView) => take(view, askedBy);
   }, [take]);
 
+  // What is asked counts as not answered after some seconds, and is given up after more: what is told twice is taken once.
+  const patiently = useCallback(<T>(call: (signal: AbortSignal) => Promise<T>): Promise<T> => {
+    const slow = setTimeout(() => setOffline(true), SLOW_MS);
+    return call(AbortSignal.timeout(GIVEN_UP_MS)).finally(() => clearTimeout(slow));
+  }, []);
+
   const read = useCallback(
     () =>
-      answer(api.GET('/api/bench/{session}', { params: { path: { session: id } } })).then(
-        takes(),
-        (problem: unknown) => {
-          if (problem instanceof ProblemError) setError(problem.message);
-          else setOffline(true);
-        },
-      ),
-    [id, takes],
+      patiently((signal) =>
+        answer(api.GET('/api/bench/{session}', { params: { path: { session: id } }, signal })),
+      ).then(takes(), (problem: unknown) => {
+        if (problem instanceof ProblemError) setError(problem.message);
+        else setOffline(true);
+      }),
+    [id, patiently, takes],
   );
 
   const wait = useCallback(
@@ -96,8 +104,14 @@ export function useSession(id: string): Session {
     const now = before.slice(0, MOST_AT_ONCE);
     const taken = takes();
     try {
-      const view = await answer(
-        api.POST('/api/bench/{session}/events', { params: { path: { session: id } }, body: { device, events: now } }),
+      const view = await patiently((signal) =>
+        answer(
+          api.POST('/api/bench/{session}/events', {
+            params: { path: { session: id } },
+            body: { device, events: now },
+            signal,
+          }),
+        ),
       );
       faults.current = 0;
       wait(queue.current.slice(now.length));
@@ -124,7 +138,7 @@ export function useSession(id: string): Session {
       sending.current = false;
     }
     if (queue.current.length > 0 && queue.current !== before) void send();
-  }, [device, id, read, takes, wait]);
+  }, [device, id, patiently, read, takes, wait]);
 
   useEffect(() => {
     void read();
@@ -133,7 +147,14 @@ export function useSession(id: string): Session {
   // While the server is away, or something waits: again and again.
   useEffect(() => {
     if (!offline && events.length === 0) return;
-    const timer = setInterval(() => void (queue.current.length > 0 ? send() : read()), AGAIN_MS);
+    let asks = false;
+    const timer = setInterval(() => {
+      if (queue.current.length > 0) void send();
+      else if (!asks) {
+        asks = true;
+        void read().finally(() => (asks = false));
+      }
+    }, AGAIN_MS);
     return () => clearInterval(timer);
   }, [offline, events.length, read, send]);
 
