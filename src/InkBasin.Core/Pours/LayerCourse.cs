@@ -106,7 +106,9 @@ internal sealed class ReactingLayers : LayerCourse
         }
 
         var heat = _curing.StandingOf(_run);
-        var depth = depthMm > _sheet.GreatestLayerMm + HandMm || TooDeep(depthMm, Safe()?.SafeMm) ? Standing.Stop : Standing.Holds;
+
+        // What is safe in today's room says nothing of a layer that had another: how hot that ran does.
+        var depth = depthMm > _sheet.GreatestLayerMm + HandMm || (room is null && TooDeep(depthMm, Safe()?.SafeMm)) ? Standing.Stop : Standing.Holds;
         return new LayerCure(
             _run.PeakC,
             _run.PeakAtH,

@@ -68,7 +68,7 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
         double pourH = 0;
         for (var i = 0; i < cut.Count; i++)
         {
-            var pools = PlannedPools.Of(water, cut[i], i + 1, among.Things, split[i], course, sheet.ShrinkPercent);
+            var pools = PlannedPools.Of(water, cut[i], i + 1, among.Things, split[i], course, sheet.ShrinkPercent, i < poured);
             var volume = pools.Each.Sum(pool => pool.VolumeMl) + pools.PuddlesMl;
             var batches = Batches.Of(volume, sheet, bench, pools.Each.Count);
             var zones = PlannedZone.Of(water, i, pools, split[i], sheet);

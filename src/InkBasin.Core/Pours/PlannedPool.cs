@@ -8,8 +8,8 @@ namespace InkBasin.Core.Pours;
 /// <param name="AreaMm2">Its surface, mm².</param>
 /// <param name="DepthMm">How deep the layer is there at most, mm.</param>
 /// <param name="At">Where to pour: its deepest place.</param>
-/// <param name="SafeMm">How deep a layer may be there, mm; null where none is safe.</param>
-/// <param name="Standing">Stop where it is deeper.</param>
+/// <param name="SafeMm">How deep a layer may be there, mm; null where none is safe, and of what is poured.</param>
+/// <param name="Standing">Stop where it is deeper and still to be poured.</param>
 public sealed record PlannedPool(double VolumeMl, double AreaMm2, double DepthMm, PointMm At, double? SafeMm, Standing Standing)
 {
     /// <summary>How high a share of it comes, mm, for a cup that does not fill it; null for the only pool of a layer, which has the water's curve.</summary>
@@ -52,7 +52,8 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
     /// <param name="split">The same layer on the ground, in its pools.</param>
     /// <param name="course">How it sets: what is safe under its deepest pool, and elsewhere.</param>
     /// <param name="shrinkPercent">Shrinkage, %.</param>
-    internal static PlannedPools Of(PourCase water, Layer layer, int number, IReadOnlyList<PlacedThing> among, LayerPools split, LayerCourse course, double shrinkPercent)
+    /// <param name="poured">Whether it is poured: then no depth is asked any more.</param>
+    internal static PlannedPools Of(PourCase water, Layer layer, int number, IReadOnlyList<PlacedThing> among, LayerPools split, LayerCourse course, double shrinkPercent, bool poured)
     {
         var (field, ground) = (water.Water.Region.Field, split.VolumeMl);
         var made = ground > 0 ? layer.VolumeMl / ground : 0;
@@ -85,14 +86,14 @@ public sealed record PlannedPools(IReadOnlyList<PlannedPool> Each, int Puddles, 
             }
 
             // Under the deepest place lies the least foam: elsewhere less depth may be safe.
-            var safe = lone || pool.LowestCell == water.Water.DeepestCell ? course.Safe()?.SafeMm : course.SafeOver(water.BedAt(pool.LowestCell))?.SafeMm;
+            var safe = poured ? null : lone || pool.LowestCell == water.Water.DeepestCell ? course.Safe()?.SafeMm : course.SafeOver(water.BedAt(pool.LowestCell))?.SafeMm;
             each.Add(new PlannedPool(
                 takes,
                 pool.AreaMm2,
                 pool.MaxDepthMm,
                 field.CentreOf(pool.LowestCell),
                 safe,
-                pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
+                !poured && pool.MaxDepthMm > (safe ?? 0) + LayerCourse.HandMm ? Standing.Stop : Standing.Holds)
             { LevelMm = lone ? null : share => pool.LevelMm(field, layer.FromMm, layer.ToMm, share), Stands = pool, FilledShare = Math.Max(0, 1 - (Shrinking(wet[i]) / Bare(i))) });
         }
 

@@ -1,6 +1,6 @@
 namespace InkBasin.Core.Pours;
 
-/// <summary>What a way of cutting a water into layers comes to.</summary>
+/// <summary>What a way of cutting a water into layers comes to; its depths, heat and batches are of the layers ahead, and of all once none is.</summary>
 /// <param name="Strategy">The way.</param>
 /// <param name="Layers">How many layers.</param>
 /// <param name="DeepestMm">The deepest of them, mm.</param>
@@ -42,18 +42,22 @@ public sealed record StrategyTrade(
         var course = water.Course(cancel);
         var plan = LayerPlans.Of(water, course, LayerCut.Of(water, course));
         if (plan.Layers.Count == 0) return null;
-        var batches = plan.Layers.SelectMany(layer => layer.Mix.Batches).ToList();
-        var heat = plan.Layers.Max(layer => layer.Cure.Standing);
+
+        // What is poured is the same whichever way the rest is cut.
+        List<PlannedLayer> ahead = [.. plan.Layers.Where(layer => layer.Poured is null)];
+        var judged = ahead.Count > 0 ? ahead : plan.Layers;
+        var batches = judged.SelectMany(layer => layer.Mix.Batches).ToList();
+        var standing = ahead.Count == 0 ? Standing.Holds : ahead.Max(layer => layer.Cure.Standing);
         return new StrategyTrade(
             strategy,
             plan.Layers.Count,
-            plan.Layers.Max(layer => layer.DepthMm),
+            judged.Max(layer => layer.DepthMm),
             plan.StripH ?? 0,
             plan.FullCureH ?? 0,
-            plan.Layers.Max(layer => layer.Cure.PeakC),
+            judged.Max(layer => layer.Cure.PeakC),
             batches.Min(batch => batch.MixedMl),
             plan.MixedMl,
-            heat == Standing.Holds && batches.Exists(batch => !batch.Ok) ? Standing.Tight : heat);
+            standing == Standing.Holds && ahead.Count > 0 && batches.Exists(batch => !batch.Ok) ? Standing.Tight : standing);
     }
 }
 

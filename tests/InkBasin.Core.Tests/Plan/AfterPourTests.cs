@@ -112,6 +112,24 @@ public class AfterPourTests
         Assert.Equal(Known.Yes, Samples.ListOf(Poured(14, roomC: roomC)).Single(check => check.Item == CheckItem.Layer).Known);
     }
 
+    // By the air noted at it, not by today's: six millimetres are too much at 33 degrees and were not at 20.
+    [Theory]
+    [InlineData(20, 33, false)]
+    [InlineData(28, 20, true)]
+    public void What_is_poured_is_judged_in_the_room_it_had(double roomC, double todayC, bool hot)
+    {
+        var build = Poured(14, roomC: roomC) with { Room = new Room(todayC) };
+        var plan = Only(build);
+        Assert.Equal(hot, plan.Layers.Is!.Layers[0].Cure.Standing == Standing.Stop);
+        Assert.Equal(Standing.Holds, plan.Layers.Is!.Layers[0].Pools.Each[0].Standing);
+        Assert.Equal(hot, plan.After.Is!.Notices.Any(one => one.Kind == "poursTooDeep"));
+
+        // And a way of cutting the rest is no worse for it.
+        var ways = StrategyTrade.Of(Planner.Answers(build, Stores.Examples).Of("w").Case);
+        Assert.All(ways, way => Assert.NotEqual(Standing.Stop, way.Trade.Is!.Standing));
+        Assert.All(ways, way => Assert.True(way.Trade.Is!.HottestC < SafeDepth.ResinLimitC));
+    }
+
     [Fact]
     public void Of_a_water_that_is_full_no_pour_is_judged_any_more()
     {

@@ -13102,10 +13102,10 @@ export interface components {
             at: components["schemas"]["PointMm"];
             /**
              * Format: double
-             * @description How deep a layer may be there, mm; null where none is safe.
+             * @description How deep a layer may be there, mm; null where none is safe, and of what is poured.
              */
             safeMm: null | number;
-            /** @description Stop where it is deeper. */
+            /** @description Stop where it is deeper and still to be poured. */
             standing: components["schemas"]["Standing"];
         };
         /** @description Where a layer stands, and what each place takes. */
@@ -14984,7 +14984,7 @@ export interface components {
             /** @description The pieces on it. */
             placements: components["schemas"]["Placement"][];
         };
-        /** @description What a way of cutting a water into layers comes to. */
+        /** @description What a way of cutting a water into layers comes to; its depths, heat and batches are of the layers ahead, and of all once none is. */
         StrategyTrade: {
             /** @description The way. */
             strategy: components["schemas"]["LayerStrategy"];
