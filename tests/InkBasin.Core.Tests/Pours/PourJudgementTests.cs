@@ -188,6 +188,20 @@ public class PourJudgementTests
         Assert.Contains(told, one => one.PeakC is > 50 and <= 52);
     }
 
+    // One layer of the maker's own, twice as deep as the sheet's, in warmer and warmer air.
+    [Fact]
+    public void A_layer_over_what_resin_stands_stops_it()
+    {
+        var told = Enumerable.Range(0, 40).Select(k => 12 + (k / 4.0)).Select(airC =>
+        {
+            var plan = Only(With(Creek with { OwnTopsMm = [20] }) with { Room = new Room(airC) });
+            return (PeakC: plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Hot: plan.Notices.Any(notice => notice is { Kind: "tooHot", Standing: Standing.Stop }));
+        }).ToList();
+        Assert.All(told, one => Assert.Equal(one.PeakC > 60, one.Hot));
+        Assert.Contains(told, one => one.PeakC is > 60 and < 64);
+        Assert.Contains(told, one => one.PeakC is > 56 and <= 60);
+    }
+
     [Fact]
     public void A_cup_that_turns_before_it_is_poured_stops_it()
     {
