@@ -20,7 +20,7 @@ internal static class PourNotices
         if (water.Ink.TintIds.Any(id => water.Tints.All(tint => tint.Id != id))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
     }
 
-    /// <summary>What is said of the pours ahead, and of a full water only how its ink was changed; none without layers.</summary>
+    /// <summary>What is said of the pours ahead, and of a full water only its ink’s recipe; none without layers.</summary>
     public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
     {
         if (water.Sheet is not { } sheet || layers.Count == 0) return [];

@@ -174,16 +174,17 @@ public class PourJudgementTests
         Assert.Contains(told, one => one.SafeMm is >= 8 and < 8.2);
     }
 
-    // Warmer and warmer: near the cliff within eight degrees of what resin stands.
+    // Its hottest layer in warmer and warmer air, a quarter of a degree at a time, and whether that is told.
+    private static List<(double PeakC, bool Told)> Warmer(Build build, double fromC, string kind, Standing standing) =>
+        [.. Enumerable.Range(0, 40).Select(k => Only(build with { Room = new Room(fromC + (k / 4.0)) })).Select(plan =>
+            (plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), plan.Notices.Any(notice => notice.Kind == kind && notice.Standing == standing)))];
+
+    // Near the cliff within eight degrees of what resin stands.
     [Fact]
     public void Near_the_cliff_is_within_eight_degrees_of_what_resin_stands()
     {
-        var told = Enumerable.Range(0, 20).Select(k => 23 + (k / 4.0)).Select(airC =>
-        {
-            var plan = Only(Samples.Creek with { Room = new Room(airC), Care = new CureCare(true) });
-            return (PeakC: plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Near: plan.Notices.Any(notice => notice is { Kind: "nearTheCliff", Standing: Standing.Tight }));
-        }).ToList();
-        Assert.All(told, one => Assert.Equal(one.PeakC > 52, one.Near));
+        var told = Warmer(Samples.Creek with { Care = new CureCare(true) }, fromC: 23, "nearTheCliff", Standing.Tight);
+        Assert.All(told, one => Assert.Equal(one.PeakC > 52, one.Told));
         Assert.Contains(told, one => one.PeakC is > 52 and < 54);
         Assert.Contains(told, one => one.PeakC is > 50 and <= 52);
     }
@@ -192,12 +193,8 @@ public class PourJudgementTests
     [Fact]
     public void A_layer_over_what_resin_stands_stops_it()
     {
-        var told = Enumerable.Range(0, 40).Select(k => 12 + (k / 4.0)).Select(airC =>
-        {
-            var plan = Only(With(Creek with { OwnTopsMm = [20] }) with { Room = new Room(airC) });
-            return (PeakC: plan.Layers.Is!.Layers.Max(layer => layer.Cure.PeakC), Hot: plan.Notices.Any(notice => notice is { Kind: "tooHot", Standing: Standing.Stop }));
-        }).ToList();
-        Assert.All(told, one => Assert.Equal(one.PeakC > 60, one.Hot));
+        var told = Warmer(With(Creek with { OwnTopsMm = [20] }), fromC: 12, "tooHot", Standing.Stop);
+        Assert.All(told, one => Assert.Equal(one.PeakC > 60, one.Told));
         Assert.Contains(told, one => one.PeakC is > 60 and < 64);
         Assert.Contains(told, one => one.PeakC is > 56 and <= 60);
     }
