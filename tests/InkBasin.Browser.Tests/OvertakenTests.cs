@@ -104,6 +104,29 @@ public class OvertakenTests(BrowserFixture fixture)
         _page.Until(() => _page.All(".message-stop").Count == 0, "the refusal is gone");
     }
 
+    // Each undo is of one change: the first of the refused one, which has nothing to take back, the second of the one before it.
+    [Theory]
+    [InlineData(1, 410)]
+    [InlineData(2, 400)]
+    public async Task An_undo_pressed_behind_a_change_that_is_then_refused_takes_back_no_other(int undos, double depthMm)
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Type("Depth", "410");
+        _page.Until(() => _page.Text(".top-build").Contains("410", StringComparison.Ordinal), "a change before it");
+        _page.Settled();
+        answers.Hold();
+        _page.Type("Width", "3");
+        answers.UntilOneIsHeld();
+        for (var n = 0; n < undos; n++) _page.Find("button[aria-label^='Undo']").Click();
+        answers.LetGo();
+        _page.Until(() => _page.All(".message-stop").Count == 1, "the refusal");
+        _page.Settled();
+        Assert.Contains("width", _page.Text(".message-stop"), StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(depthMm, (await fixture.Read(id))["build"]!["board"]!["depthMm"]!.GetValue<double>());
+    }
+
     [Fact]
     public async Task What_is_typed_while_a_press_is_on_its_way_stays_when_it_is_answered()
     {

@@ -11,7 +11,10 @@ import { freshId, type Conflict, type EditOrMake } from './DeskContext';
 const RETRY_MS = 1500;
 
 type SentJob = { kind: 'edit'; edit: BuildEdit } | { kind: 'undo' } | { kind: 'redo' };
-type Job = { kind: 'edit'; edit: EditOrMake } | { kind: 'undo' } | { kind: 'redo' };
+/** A change of this window on its way; whether it came to nothing. */
+type Asked = { refused: boolean };
+type Job =
+  { kind: 'edit'; edit: EditOrMake; asked: Asked } | { kind: 'undo'; of: Asked | undefined } | { kind: 'redo' };
 
 export function buildKey(id: string) {
   return ['build', id];
@@ -34,7 +37,8 @@ export function groundKey(id: string, key: string) {
 
 /** The job as it is sent: an edit is made from the build as it is by then. Null when there is nothing to do. */
 function made(job: Job, now: Build | undefined): SentJob | null {
-  if (job.kind !== 'edit') return job;
+  if (job.kind === 'undo') return job.of?.refused === true ? null : { kind: 'undo' };
+  if (job.kind === 'redo') return job;
   const edit = typeof job.edit !== 'function' ? job.edit : now === undefined ? null : job.edit(now);
   return edit === null || changesNothing(edit) ? null : { kind: 'edit', edit };
 }
@@ -121,6 +125,7 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
         if (number > refusedBefore.current) onRefused(null);
         return true;
       } catch (error) {
+        if (wanted.kind === 'edit') wanted.asked.refused = true;
         if (error instanceof ProblemError && error.status === 409) {
           await client.invalidateQueries({ queryKey: buildKey(id) });
           if (job.kind === 'edit') setConflict({ edit: job.edit, changes: error.changes });
@@ -146,8 +151,19 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
     [perform],
   );
 
-  const edit = useCallback((change: EditOrMake) => enqueue({ kind: 'edit', edit: change }), [enqueue]);
-  const undo = useCallback(() => enqueue({ kind: 'undo' }), [enqueue]);
+  // An undo is of the change asked for last. When that one is still on its way, and is then refused, no other is taken back in its stead.
+  const onTheWay = useRef<Asked[]>([]);
+  const edit = useCallback(
+    (change: EditOrMake) => {
+      const asked = { refused: false };
+      onTheWay.current.push(asked);
+      return enqueue({ kind: 'edit', edit: change, asked }).finally(() => {
+        onTheWay.current = onTheWay.current.filter((other) => other !== asked);
+      });
+    },
+    [enqueue],
+  );
+  const undo = useCallback(() => enqueue({ kind: 'undo', of: onTheWay.current.pop() }), [enqueue]);
   const redo = useCallback(() => enqueue({ kind: 'redo' }), [enqueue]);
 
   const resolveConflict = useCallback(
