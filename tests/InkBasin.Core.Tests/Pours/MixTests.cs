@@ -37,6 +37,35 @@ public class MixTests
             && batch.Ok == (answer.Notices.Count == 0);
     }
 
+    // Every whole pair up to a tenth more of the smaller part is tried by hand, in the words of readings.md 3: the first within tolerance, else the nearest.
+    [Property(MaxTest = 500)]
+    public void Both_parts_are_rounded_up_to_the_first_pair_within_tolerance_or_the_nearest(ushort volume, byte a, byte b, byte graduation, byte tolerance)
+    {
+        var request = TwoToOne with
+        {
+            VolumeMl = 1 + (volume / 50.0),
+            Ratio = new MixRatio(1 + (a % 60), 1 + (b % 60), RatioBasis.Volume),
+            Device = new MeasuringDevice(DeviceKind.Cup, new[] { 0.5, 1, 2, 5 }[graduation % 4]),
+            TolerancePercent = 0.5 + (tolerance / 40.0),
+        };
+        double ratio = request.Ratio.A / request.Ratio.B, delta = request.Device.Graduation, mixed = (request.VolumeMl * 1.05) + 3;
+        double exactA = mixed * ratio / (1 + ratio) / delta, exactB = mixed / (1 + ratio) / delta;
+        double Up(double graduations) => Math.Ceiling(graduations * (1 - 1e-9));
+        double least = Math.Min(Up(exactA), Up(exactB)), larger = Math.Max(Up(exactA), Up(exactB)), rho = Math.Max(ratio, 1 / ratio);
+        List<(double A, double B)> pairs = [];
+        for (var s = least; s <= least + Math.Max(1, Math.Floor(least / 10)); s++)
+        {
+            var l = Math.Max(larger, Math.Floor((rho * s) + 0.5));
+            pairs.Add(ratio < 1 ? (s, l) : (l, s));
+        }
+
+        double Worst((double A, double B) of) => 100 * Math.Max(Math.Abs(((of.A + 0.5) / (of.B - 0.5) / ratio) - 1), Math.Abs(((of.A - 0.5) / (of.B + 0.5) / ratio) - 1));
+        List<(double A, double B)> within = [.. pairs.Where(pair => Worst(pair) <= request.TolerancePercent)];
+        var wanted = within.Count > 0 ? within[0] : pairs.MinBy(pair => Math.Abs((pair.A / pair.B / ratio) - 1));
+        var batch = Assert.Single(Mix.Of(request).Batches);
+        Assert.Equal((Math.Round(wanted.A * delta, 6), Math.Round(wanted.B * delta, 6)), (Math.Round(batch.AMl, 6), Math.Round(batch.BMl, 6)));
+    }
+
     [Property]
     public bool A_batch_at_least_as_large_as_the_least_one_is_within_tolerance_when_exact(byte a, byte b)
     {
