@@ -67,6 +67,16 @@ public class MarkedCupTests
     [MemberData(nameof(NoCups))]
     public void What_is_no_cup_is_refused(CupMark[] marks, double height) => Assert.Throws<RefusedException>(() => MarkedCup.Of(marks, height));
 
+    // Which number is wrong is told before any cup is sought.
+    [Theory]
+    [InlineData(0.099, 20, "marks[0].heightMm")]
+    [InlineData(10, 0.0099, "marks[0].volumeMl")]
+    [InlineData(10, 1_000_001, "marks[0].volumeMl")]
+    [InlineData(0.1, 0.01, null)]
+    [InlineData(10, 1_000_000, "marks")]
+    public void A_mark_that_cannot_be_is_told_by_its_number(double heightMm, double volumeMl, string? field) =>
+        Assert.Equal(field, (Record.Exception(() => MarkedCup.Of([new(heightMm, volumeMl)], 60)) as RefusedException)?.Field);
+
     [Fact]
     public void Marks_stand_at_round_amounts_each_where_that_much_comes_to_and_none_at_the_rim()
     {

@@ -55,6 +55,8 @@ public class ShoreTests
         var shore = ShorePlan.Of(region, 6, 1.07, 40, new PointMm(150, 10));
         Assert.Equal((20, 26, 32, -12), (shore.WaterlineMm, shore.OverBenchMm, shore.DatumMm, shore.OverDatumMm));
         Assert.Null(ShorePlan.Of(region, 6, 1.07, 40, null).OverDatumMm);
+        Assert.Equal(Enumerable.Range(1, shore.Marks.Count), shore.Marks.Select(mark => mark.Number));
+        Assert.NotEmpty(shore.Marks);
         Assert.Throws<RefusedException>(() => ShorePlan.Of(region, 6, 1.07, 40, new PointMm(-5, 0)));
         Assert.Throws<RefusedException>(() => Planner.Answers(Samples.Creek, Stores.Examples).Of("nobody"));
     }

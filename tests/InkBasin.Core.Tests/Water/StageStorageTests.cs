@@ -64,6 +64,16 @@ public class StageStorageTests
     }
 
     [Fact]
+    public void A_sample_has_every_knot_or_as_many_even_levels_as_are_wanted_at_most()
+    {
+        var curve = StageStorage.Through([10, 12, 18], [0, 4, 40]);
+        Assert.Equal([10, 12, 14, 16, 18], curve.Sample(least: 5, most: 3).Select(point => point.LevelMm));
+        Assert.Equal([10, 12, 18], curve.Sample(least: 2, most: 3).Select(point => point.LevelMm));
+        Assert.Equal([10, 18], curve.Sample(least: 5, most: 2).Select(point => point.LevelMm));
+        Assert.Equal([(10, 0), (12, 4), (14, 16), (16, 28), (18, 40)], curve.Sample(least: 5, most: 3).Select(point => (point.LevelMm, Math.Round(point.VolumeMl, 9))));
+    }
+
+    [Fact]
     public void More_volume_than_the_curve_knows_stands_upright_on_its_last_area()
     {
         var curve = StageStorage.Through([0, 10], [0, 20]);

@@ -38,6 +38,53 @@ public class WaveScaleTests
         Assert.Equal((0, 0), (WaveScale.Of(200, 200, 50, Wind.Calm, Flow.Standing).HeightMm, WaveScale.Of(0, 0, 50, Wind.Gale, Flow.Standing).HeightMm));
     }
 
+    // A fetch so short that no sea is full, over water so deep that it is nowhere felt: every wind by its own speed.
+    [Theory]
+    [InlineData(Wind.Light, 2.5)]
+    [InlineData(Wind.Breeze, 6)]
+    [InlineData(Wind.Strong, 12)]
+    [InlineData(Wind.Gale, 19)]
+    public void Every_wind_has_its_speed(Wind wind, double speedMPerS)
+    {
+        var waves = WaveScale.Of(500, 5000, 100, wind, Flow.Standing);
+        var run = 9.80665 * 50 / (speedMPerS * speedMPerS);
+        Assert.Equal(0.0016 * Math.Sqrt(run) * speedMPerS * speedMPerS / 9.80665, waves.RealHeightM, 9);
+        var period = 0.286 * Math.Cbrt(run) * speedMPerS / 9.80665;
+        Assert.Equal(9.80665 * period * period / (2 * Math.PI), waves.RealLengthM, 6);
+    }
+
+    [Theory]
+    [InlineData(Flow.Slow, 0.4)]
+    [InlineData(Flow.Lively, 1)]
+    [InlineData(Flow.Rapid, 2.5)]
+    public void Every_flow_has_its_speed_and_its_waves_stand_at_any_depth_that_bears_them(Flow flow, double speedMPerS)
+    {
+        // From water so deep that the bed is not felt to just over v²/g, where no wave runs so fast any more.
+        foreach (var times in (double[])[50, 3, 1.2, 1.001])
+        {
+            var depthM = times * speedMPerS * speedMPerS / 9.80665;
+            var waves = WaveScale.Of(100, depthM * 10, 100, Wind.Calm, flow);
+            var k = 2 * Math.PI / waves.RealLengthM;
+            Assert.Equal(speedMPerS * speedMPerS, 9.80665 / k * Math.Tanh(k * depthM), 6);
+            Assert.Equal(Math.Min(waves.RealLengthM / 14, speedMPerS * speedMPerS / (2 * 9.80665)), waves.RealHeightM, 9);
+        }
+
+        // Shallower they are as long as a wave is whose length the depth decides, and still no higher than the flow can throw them.
+        var shallow = 0.99 * speedMPerS * speedMPerS / 9.80665;
+        var held = WaveScale.Of(100, shallow * 10, 100, Wind.Calm, flow);
+        Assert.Equal(2 * Math.PI * shallow, held.RealLengthM, 9);
+        Assert.Equal(Math.Min(2 * Math.PI * shallow / 14, speedMPerS * speedMPerS / (2 * 9.80665)), held.RealHeightM, 9);
+    }
+
+    [Fact]
+    public void Over_a_shallow_bed_waves_of_the_wind_are_as_long_as_their_period_and_the_depth_make_them()
+    {
+        double depthM = 0.3, run = 9.80665 * 500 / 36, period = 0.286 * Math.Cbrt(run) * 6 / 9.80665;
+        var waves = WaveScale.Of(5000, depthM * 10, 100, Wind.Breeze, Flow.Standing);
+        double k = 2 * Math.PI / waves.RealLengthM, omega = 2 * Math.PI / period;
+        Assert.Equal(omega * omega, 9.80665 * k * Math.Tanh(k * depthM), 6);
+    }
+
     [Property]
     public bool More_wind_or_more_fetch_never_makes_them_smaller_and_shallows_only_shorten_them(byte fetch, byte depth, byte scale, byte wind)
     {
