@@ -5,6 +5,7 @@ using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -139,6 +140,15 @@ public class AfterPourTests
         Assert.Contains(Only(Poured(reachedMm: 14) with { Room = new Room(40) { NightC = 5 } }).Notices, one => one.Kind == "tooWarm");
     }
 
+    // 8 ml a millimetre: what is short, less what is left in the cup, is worth mixing from one millilitre on.
+    [Theory]
+    [InlineData(12.5, 10.9, true)]
+    [InlineData(12.5, 11.1, false)]
+    [InlineData(13.6, 2.1, true)]
+    [InlineData(13.6, 2.3, false)]
+    public void Less_than_a_millilitre_more_is_not_mixed(double reachedMm, double leftMl, bool mixed) =>
+        Assert.Equal(mixed, Only(Poured(reachedMm, leftMl) with { Measuring = Measuring.Usual with { Device = new(DeviceKind.Scale, 0.001) } }).After.Is!.Notices.Any(one => one.Sentence.Contains("would bring it up", StringComparison.Ordinal)));
+
     [Fact]
     public void Parts_off_the_ratio_are_told_with_the_side_they_are_off()
     {
@@ -165,6 +175,21 @@ public class AfterPourTests
         Assert.True(after.Places.Sum(place => place.TakesMl) < 400);
         var other = Only(build with { Waters = [build.Waters[0], pool with { Ink = new InkChoice("umber", 0.2) }] }).After.Is!;
         Assert.Equal(["w"], other.Places.Select(place => place.WaterId));
+    }
+
+    // A layer over one that still firms takes nothing before its time: the cup is no longer liquid by then. A first layer may be poured whenever it is wanted.
+    [Fact]
+    public void What_is_left_goes_only_into_layers_that_can_be_poured_now()
+    {
+        var build = Poured(reachedMm: 14, leftMl: 30);
+        var pool = Samples.Creek.Waters[0] with { Id = "w2", Name = "Garden pond", WaterlineMm = 20 };
+        List<string> Places(params BegunPour[] others) => [.. Only(build with { Waters = [build.Waters[0], pool], Begun = [.. build.Begun, .. others] }).After.Is!.Places.Select(place => place.WaterId)];
+        BegunPour Earlier(double hours) => new("q", "w2", 1, Samples.Evening.AddHours(-hours), []) { ToMm = 14 };
+        Assert.Equal(["w2"], Places());
+        Assert.Empty(Places(Earlier(1)));
+        Assert.Equal(["w2"], Places(Earlier(300)));
+        Assert.Empty(Only(Poured(reachedMm: 14, leftMl: 0.9) with { Waters = [build.Waters[0], pool] }).After.Is!.Places);
+        Assert.Single(Only(Poured(reachedMm: 14, leftMl: 1) with { Waters = [build.Waters[0], pool] }).After.Is!.Places);
     }
 
     [Fact]
