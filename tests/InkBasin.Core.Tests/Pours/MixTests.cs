@@ -37,6 +37,79 @@ public class MixTests
             && batch.Ok == (answer.Notices.Count == 0);
     }
 
+    // 190 ml with a twentieth lost and 3 ml kept by each cup, by weight 5:2 of 1.25 and 1 g/ml: by volume two to one.
+    [Fact]
+    public void A_scale_is_asked_for_grams_of_a_ratio_by_weight()
+    {
+        var request = new MixRequest(190, new MixRatio(5, 2, RatioBasis.Weight), 1.25, 1, new MeasuringDevice(DeviceKind.Scale, 0.1));
+        var batch = Assert.Single(Mix.Of(request).Batches);
+        Assert.Equal((168.8, 67.5), (batch.AG, batch.BG));
+        Assert.Equal((168.8 / 1.25, 67.5, (168.8 / 1.25) + 67.5, 168.8 + 67.5), (batch.AMl, batch.BMl, batch.MixedMl, batch.MixedG));
+
+        // In a cup the same is 135 and 67.5 ml: up to whole ones, as near to two to one as they are.
+        var cup = Assert.Single(Mix.Of(request with { Device = new MeasuringDevice(DeviceKind.Cup, 1) }).Batches);
+        Assert.Equal((136, 68, 136 * 1.25, 68), (cup.AMl, cup.BMl, cup.AG, cup.BG));
+    }
+
+    // In one cup 220.35 ml: 148 + 74 of 1.1 and 1 g/ml, 236.8 g. In two, each keeping its own 3 ml, 111.675 ml: 76 + 38, 121.6 g.
+    [Theory]
+    [InlineData(1000, 1)]
+    [InlineData(236.8, 1)]
+    [InlineData(236.7, 2)]
+    [InlineData(121.6, 2)]
+    [InlineData(121.5, 3)]
+    public void As_few_batches_as_weigh_no_more_than_the_greatest(double mostG, int count)
+    {
+        var request = TwoToOne with { VolumeMl = 207, MaxBatchG = mostG };
+        var batches = Mix.Of(request).Batches;
+        Assert.Equal(count, batches.Count);
+        Assert.All(batches, batch => Assert.True(batch.MixedG <= mostG * (1 + 1e-9)));
+        Assert.Single(batches.Distinct());
+        if (count > 1) Assert.True(Mix.Of(request with { MaxBatchG = null }).Batches[0].MixedG > mostG);
+    }
+
+    [Fact]
+    public void The_least_batch_of_a_scale_is_by_grams_and_each_part_stands_at_its_mark()
+    {
+        var scale = TwoToOne with { Device = new MeasuringDevice(DeviceKind.Scale, 1), TolerancePercent = 4 };
+        double ratio = 2 * 1.1, b = 0.5 * (1 + ((1 + (1 / ratio)) / 0.04));
+        Assert.Equal((ratio * b / 1.1) + b, Mix.Of(scale).LeastBatchMl, 9);
+
+        var cup = new Cup(40, 60, 80);
+        var batch = Mix.Of(TwoToOne with { Cup = cup }).Batches[0];
+        Assert.Equal((cup.MarkMm(batch.AMl), cup.MarkMm(batch.AMl + batch.BMl)), (batch.Marks!.FirstMm, batch.Marks.BothMm));
+        Assert.True(batch.Ok);
+
+        // 108 ml do not stand in a cup of 90: the mark is none, and it is told.
+        var small = Mix.Of(TwoToOne with { Cup = new Cup(40, 40, 72) });
+        Assert.Null(small.Batches[0].Marks!.BothMm);
+        Assert.NotNull(small.Batches[0].Marks!.FirstMm);
+        Assert.False(small.Batches[0].Ok);
+        Assert.Single(small.Notices);
+    }
+
+    // 100 ml, a tenth lost, 4 ml kept by each cup.
+    [Fact]
+    public void One_part_is_poured_out_in_equal_cups_rounded_up()
+    {
+        var request = new MixRequest(100, new MixRatio(1, 0, RatioBasis.Volume), 1.05, 1.05, new MeasuringDevice(DeviceKind.Scale, 0.5), LossPercent: 10, ResidueMl: 4);
+        var one = Assert.Single(Mix.OnePart(request).Batches);
+        Assert.Equal((120, 120 / 1.05, 0, 0), (one.AG, one.AMl, one.BG, one.BMl));
+        Assert.Equal((one.AMl, one.AG, 0, true), (one.MixedMl, one.MixedG, one.WorstRatioErrorPercent, one.Ok));
+
+        // 114 ml are 119.7 g; in two 59 ml, 61.95 g, shown as 62: the greatest batch decides to the gram.
+        Assert.Single(Mix.OnePart(request with { MaxBatchG = 120 }).Batches);
+        Assert.Equal([62, 62], Mix.OnePart(request with { MaxBatchG = 119.9 }).Batches.Select(batch => batch.AG));
+        Assert.Equal(2, Mix.OnePart(request with { MaxBatchG = 62 }).Batches.Count);
+        Assert.Equal(3, Mix.OnePart(request with { MaxBatchG = 61.9 }).Batches.Count);
+        Assert.Equal("maxBatchG", Assert.Throws<RefusedException>(() => Mix.OnePart(request with { MaxBatchG = 4 })).Field);
+
+        var cup = Assert.Single(Mix.OnePart(request with { Device = new MeasuringDevice(DeviceKind.Cup, 5), Cup = new Cup(50, 60, 90) }).Batches);
+        Assert.Equal((115, 115 * 1.05), (cup.AMl, cup.AG));
+        Assert.Equal((new Cup(50, 60, 90).MarkMm(115), true), (cup.Marks!.BothMm, cup.Ok));
+        Assert.False(Mix.OnePart(request with { Cup = new Cup(40, 40, 80) }).Batches[0].Ok);
+    }
+
     // Every whole pair up to a tenth more of the smaller part is tried by hand, in the words of readings.md 3: the first within tolerance, else the nearest.
     [Property(MaxTest = 500)]
     public void Both_parts_are_rounded_up_to_the_first_pair_within_tolerance_or_the_nearest(ushort volume, byte a, byte b, byte graduation, byte tolerance)

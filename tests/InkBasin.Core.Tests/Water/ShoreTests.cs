@@ -47,6 +47,31 @@ public class ShoreTests
         Assert.All(marks, mark => Assert.Equal(20, mark.YMm));
     }
 
+    // A pool against each side and in each corner of the board: it is marked on its dry sides alone, in the middle between wet and dry.
+    [Fact]
+    public void Every_side_of_the_board_is_open_and_every_other_side_is_shore()
+    {
+        (int C0, int R0, int C1, int R1, double[] Dry)[] pools =
+        [
+            (0, 8, 3, 11, [16, 24, 8]), (16, 8, 19, 11, [16, 24, 32]), (8, 0, 11, 3, [8, 16, 24]), (8, 16, 11, 19, [32, 16, 24]), (0, 0, 3, 3, [8, 8]), (16, 16, 19, 19, [32, 32]),
+        ];
+        foreach (var (c0, r0, c1, r1, dry) in pools)
+        {
+            var field = Fields.From(20, 20, 2, (c, r) => c >= c0 && c <= c1 && r >= r0 && r <= r1 ? 5 : 30);
+            var marks = Shoreline.Marks(WetRegion.Flood(field, (r0 * 20) + c0, 10), 0.5);
+
+            // Four cells a dry side, each marked once.
+            Assert.Equal(4 * dry.Length, marks.Count);
+            Assert.Equal(marks.Count, marks.Distinct().Count());
+            Assert.All(marks, mark =>
+            {
+                var (left, right, back, front) = (mark.XMm == c0 * 2, mark.XMm == (c1 + 1) * 2, mark.YMm == r0 * 2, mark.YMm == (r1 + 1) * 2);
+                Assert.True(left || right || back || front);
+                Assert.False((left && c0 == 0) || (right && c1 == 19) || (back && r0 == 0) || (front && r1 == 19));
+            });
+        }
+    }
+
     [Fact]
     public void Heights_are_told_over_board_bench_and_datum()
     {

@@ -48,6 +48,39 @@ public class WaterJudgementTests
         Assert.Equal(0, VolumeRange.Of(15, 0, 0, 10, null).LowMl);
     }
 
+    // What is not known adds up by its squares: half a millimetre read over 4,000 mm², so much carved, the soundings, and a fiftieth of the jug or a millilitre.
+    [Fact]
+    public void Each_part_of_what_is_not_known_has_its_own_measure()
+    {
+        static double Off(double areaMm2 = 0, double bedMm = 0, double soundingsMl = 0, double? jugMl = null) => VolumeRange.Of(500, areaMm2, bedMm, soundingsMl, jugMl).DeviationMl;
+        Assert.Equal(4 * VolumeRange.ReadToMm, Off(4000), 12);
+        Assert.Equal(Math.Sqrt(Math.Pow(4 * VolumeRange.ReadToMm, 2) + Math.Pow(4 * 1.5, 2)), Off(4000, 1.5), 12);
+        Assert.Equal(7, Off(soundingsMl: 7), 12);
+        Assert.Equal(300 * VolumeRange.JugShare, Off(jugMl: 300), 12);
+        Assert.Equal(VolumeRange.JugMl, Off(jugMl: 0.9 * VolumeRange.JugMl / VolumeRange.JugShare), 12);
+        Assert.Equal(0, Off());
+        Assert.Equal(Math.Sqrt(Math.Pow(Off(4000, 1.5), 2) + 49 + Math.Pow(Off(jugMl: 300), 2)), Off(4000, 1.5, 7, 300), 12);
+        var range = VolumeRange.Of(500, 0, 0, 20, null);
+        Assert.Equal((500, 500 - (1.959964 * 20), 500 + (1.959964 * 20), 500 + (1.644854 * 20)), (range.ExpectedMl, range.LowMl, range.HighMl, range.SureMl));
+    }
+
+    // A bed of columns by turns 4 and 6 high: each lies 1 mm off the mean of its four neighbours, two of which are its like.
+    [Fact]
+    public void A_bed_is_as_rough_as_its_cells_lie_off_their_neighbours_and_its_banks_are_none()
+    {
+        var combed = Fields.From(24, 20, 2, (c, _) => c % 2 == 0 ? 4 : 6);
+        Assert.Equal(Math.Sqrt(0.8), VolumeRange.RoughnessMm(WetRegion.Flood(combed, 0, 10)), 12);
+        Assert.Equal(Math.Sqrt(0.8), VolumeRange.RoughnessMm(WetRegion.Flood(Fields.From(20, 24, 2, (_, r) => r % 2 == 0 ? 4 : 6), 0, 10)), 12);
+
+        // Sloping evenly it is not rough at all, nor is a bank that rises out of it, whichever side it stands on; a cell a bank stands beside counts for nothing.
+        foreach (var bank in (Func<int, int, bool>[])[(c, _) => c == 3, (c, _) => c == 20, (_, r) => r == 3, (_, r) => r == 16])
+        {
+            Assert.Equal(0, VolumeRange.RoughnessMm(WetRegion.Flood(Fields.From(24, 20, 2, (c, r) => bank(c, r) ? 30 : 2 + (0.1 * c) + (0.05 * r)), (10 * 24) + 12, 10)), 9);
+        }
+
+        Assert.Equal(0, VolumeRange.RoughnessMm(WetRegion.Flood(Fields.From(2, 20, 2, (c, _) => c), 0, 10)));
+    }
+
     [Theory]
     [InlineData(130, 300, false)]
     [InlineData(149.9, 300, false)]
