@@ -32,6 +32,19 @@ public class DepressionHierarchyTests
         Assert.Equal((BoardSide.Right, 1.5), (both.Over, both.OverAtMm));
     }
 
+    // 2 and 4 deep, 4 and 8 mm³: one counts when it is deeper than the least depth and holds no less than the least volume. Where one of two does not, both are one hollow to the way out, 6 deep and 22 mm³.
+    [Theory]
+    [InlineData(0, 4e-3, 3)]
+    [InlineData(0, 4.1e-3, 1)]
+    [InlineData(0, 22e-3, 1)]
+    [InlineData(0, 22.1e-3, 0)]
+    [InlineData(1.9, 0, 3)]
+    [InlineData(2, 0, 1)]
+    [InlineData(5.9, 0, 1)]
+    [InlineData(6, 0, 0)]
+    public void A_hollow_counts_by_its_depth_and_its_volume(double leastDepthMm, double leastMl, int count) =>
+        Assert.Equal(count, DepressionHierarchy.Find(TwoPits, new EdgeOutlets(TwoPits, []), leastDepthMm, leastMl).Count);
+
     [Fact]
     public void A_dam_raises_the_level_at_which_they_leave_and_may_send_them_elsewhere()
     {

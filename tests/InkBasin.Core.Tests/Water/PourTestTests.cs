@@ -72,6 +72,21 @@ public class PourTestTests
         Assert.Equal(50 - ((3 * 10) + 8) / 10.0, over.RunOffMl, 9);
     }
 
+    // One cell in the corner at the back and the left: it leaves over whichever of the two is lower.
+    [Fact]
+    public void From_a_corner_it_leaves_over_the_side_that_is_open()
+    {
+        foreach (var (column, row, one, other) in (ReadOnlySpan<(int, int, BoardSide, BoardSide)>)[(0, 0, BoardSide.Back, BoardSide.Left), (4, 0, BoardSide.Back, BoardSide.Right), (0, 2, BoardSide.Front, BoardSide.Left), (4, 2, BoardSide.Front, BoardSide.Right)])
+        {
+            var field = Fields.From(5, 3, Cell, (c, r) => c == column && r == row ? 2 : 20);
+            RunOff Leaves(params Dam[] dams) => Assert.Single(Pour(field, dams, new Pour(At(column, row), 3)).RunOff);
+            double AtMm(BoardSide side) => side is BoardSide.Back or BoardSide.Front ? At(column, row).XMm : At(column, row).YMm;
+            Assert.Equal(new RunOff(other, AtMm(other), 3), Leaves(new Dam(one, 0, 50, 12)));
+            Assert.Equal(new RunOff(one, AtMm(one), 3), Leaves(new Dam(other, 0, 50, 12)));
+            Assert.Equal((other, 2.2), (Leaves(new Dam(one, 0, 50, 12), new Dam(other, 0, 50, 10)).Side, Math.Round(Leaves(new Dam(one, 0, 50, 12), new Dam(other, 0, 50, 10)).VolumeMl, 9)));
+        }
+    }
+
     [Fact]
     public void The_steepest_way_down_counts_a_diagonal_by_its_length()
     {

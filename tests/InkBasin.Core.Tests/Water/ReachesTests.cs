@@ -134,6 +134,13 @@ public class ReachesTests
         Assert.All(stream.Falls, fall => Assert.InRange(fall.CrestOverMm, 2, 3));
         Assert.All(stream.Falls.Zip(plan.Waters.Zip(plan.Waters.Skip(1))), pair => Assert.Equal(pair.Second.First.Level.WaterlineMm - pair.Second.Second.Level.WaterlineMm, pair.First.HeightMm, 9));
         Assert.All(stream.Arrows, arrow => Assert.Equal(0, arrow.HeadingDeg, 6));
+
+        // An arrow every 45 mm, the first half as far in, each at the next section that is wet: sections stand 3 mm apart, and a weir is 4 mm thick.
+        double[] arrows = [.. stream.Arrows.Select(arrow => arrow.At.XMm)];
+        Assert.InRange(arrows[0] - stream.Reaches[0].FromMm, 22.5 - 43, 22.5 + 12);
+        Assert.All(arrows.Zip(arrows.Skip(1)), pair => Assert.InRange(pair.Second - pair.First, 45 - 1e-9, 45 + 12));
+        Assert.Contains(arrows.Zip(arrows.Skip(1)), pair => pair.Second - pair.First < 48.1);
+        Assert.InRange(arrows.Length, 7, 9);
         Assert.DoesNotContain(stream.Notices, notice => notice.Kind == "runsDown");
 
         // The upper water raised to just under the crest that holds it, and just over.
