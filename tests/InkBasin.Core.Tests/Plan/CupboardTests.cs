@@ -102,6 +102,19 @@ public class CupboardTests
         Assert.Equal(("umber", 3, 6), (buy.Name, Math.Round(buy.Amount, 9), buy.Price!.Value));
     }
 
+    // A tint that keeps for five days serves a need of the fifth and none of the sixth; a need that is past or undated is one of today.
+    [Theory]
+    [InlineData(5, 0)]
+    [InlineData(6, 2)]
+    [InlineData(-9, 0)]
+    [InlineData(null, 0)]
+    public void A_good_serves_up_to_its_last_day(int? inDays, double missing)
+    {
+        var stores = With() with { Goods = [new Good("t", GoodKind.Tint, "Umber", 30) { TintId = "umber", Full = 30, KeepsUntil = Today.AddDays(5) }] };
+        var need = new GoodNeed("Quay", GoodKind.Tint, "Umber", "umber", null, 2, inDays is { } days ? Today.AddDays(days) : null);
+        Assert.Equal(missing, Stands(stores, [new Needs([], [need])], Today).Buy.Sum(buy => buy.Amount), 9);
+    }
+
     [Fact]
     public void A_builds_needs_are_its_sessions_its_tints_and_its_cups()
     {

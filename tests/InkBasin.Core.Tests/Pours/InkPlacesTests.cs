@@ -3,6 +3,7 @@ using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Pours;
 
@@ -75,6 +76,18 @@ public class InkPlacesTests
                     Assert.Equal(stands[1 + Array.FindIndex(places, place => place.Id == zone.PlaceId)] / stands.Sum() * layer.VolumeMl, zone.VolumeMl, 0.01 * layer.VolumeMl);
             }
         }
+    }
+
+    // What stands in a layer of two colours is in place before the first cup of the first, and what goes into it comes after the last cup of the last; never twice.
+    [Fact]
+    public void Things_of_a_layer_of_several_colours_come_before_all_and_after_all()
+    {
+        var build = With(one => one with { Ink = Green with { Places = [Place(Middle.XMm, Middle.YMm)], BlendMm = 20 } });
+        var sessions = Answers(build with { Drowned = [Samples.Log with { Layer = 1 }, Samples.Log with { Id = "raft", Name = "Raft", At = new(60, 50), SetIn = SetIn.Into, Layer = 1 }] }).Sessions.Is!;
+        var (own, beside) = (sessions[0], sessions[1]);
+        Assert.Equal("Log", Assert.Single(own.Cards[0].Things).Name);
+        Assert.Equal("Raft", Assert.Single(beside.Cards[^1].Things).Name);
+        Assert.Equal(2, sessions.SelectMany(session => session.Cards).Sum(card => card.Things.Count));
     }
 
     [Fact]

@@ -37,6 +37,18 @@ public class LayerPoolsTests
         Assert.Equal([(0.9, 3), (0.6, 2)], layers[1].Pools.Select(pool => (Math.Round(pool.VolumeMl, 9), pool.MaxDepthMm)));
     }
 
+    // Every second cell of every second row stands alone under the posts between: 30 × 30 pools of one cell each.
+    [Fact]
+    public void As_many_pools_as_there_are_hollows_are_found()
+    {
+        var field = Fields.From(61, 61, 10, (c, r) => c % 2 == 1 && r % 2 == 1 ? 0 : c is 0 or 60 || r is 0 or 60 ? 20 : 6);
+        var layers = Split(field, 9, 4, 9);
+        Assert.Equal(900, layers[0].Pools.Count);
+        Assert.All(layers[0].Pools, pool => Assert.Equal((0.4, 4), (Math.Round(pool.VolumeMl, 9), pool.MaxDepthMm)));
+        Assert.Equal(layers[0].Pools.SelectMany(pool => pool.Cells().ToArray()).Order(), Enumerable.Range(0, field.HeightsMm.Length).Where(cell => field.HeightsMm[cell] == 0));
+        Assert.Single(layers[1].Pools);
+    }
+
     [Fact]
     public void At_the_height_of_the_sill_it_does_not_join()
     {

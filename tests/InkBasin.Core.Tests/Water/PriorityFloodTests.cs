@@ -34,6 +34,18 @@ public class PriorityFloodTests
         return flood.FilledMm.SequenceEqual(byRelaxing);
     }
 
+    // A basin of 60 × 60 cells behind a rim of 9: more cells stand open at once than the queues begin with.
+    [Fact]
+    public void A_large_basin_is_filled_to_its_lowest_way_out()
+    {
+        var field = Fields.From(62, 62, 1, (c, r) => c is 0 or 61 || r is 0 or 61 ? 9 : (c, r) == (30, 30) ? 1 : 5);
+        var outlets = new EdgeOutlets(field, []);
+        var flood = PriorityFlood.Fill(field, outlets);
+        Assert.All(flood.FilledMm, level => Assert.Equal(9, level));
+        Assert.Equal((1, 3600), (flood.Depressions, flood.Label.Count(label => label == 1)));
+        Assert.Equal(Relaxed(field, outlets), flood.FilledMm);
+    }
+
     [Property]
     public bool Labels_cover_exactly_the_raised_cells_with_one_level_each(int seed)
     {

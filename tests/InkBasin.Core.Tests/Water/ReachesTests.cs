@@ -189,6 +189,68 @@ public class ReachesTests
     }
 
     [Fact]
+    public void A_channel_drawn_upstream_is_parted_where_the_same_one_drawn_downstream_is()
+    {
+        var board = new Board(400, 200, 2);
+        var down = new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 24, BedEndMm = 10, BankAngleDeg = 60 };
+        var up = down with { Points = [.. down.Points.Reverse()], BedStartMm = 10, BedEndMm = 24 };
+        SplitChannel Split(Channel channel) => Streams.Split(channel, GroundRecipe.Compile(board, [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel]), 8, 3);
+        var (one, other) = (Split(down), Split(up));
+        Assert.Equal(2, one.Channel.Weirs.Count);
+        Assert.All(one.Channel.Weirs.Zip(other.Channel.Weirs), pair =>
+        {
+            Assert.Equal(1 - pair.First.AlongShare, pair.Second.AlongShare, 0.01);
+            Assert.Equal(pair.First.CrestMm, pair.Second.CrestMm, 0.11);
+            Assert.Equal(4, pair.Second.ThickMm);
+        });
+        Assert.Equal(one.Reaches.Select(reach => Math.Round(reach.LevelMm, 1)), other.Reaches.Select(reach => Math.Round(reach.LevelMm, 1)));
+    }
+
+    // A bed as good as level is a basin, not a stream, unless a weir parts waters at two levels in it.
+    [Theory]
+    [InlineData(0.4, false, 0)]
+    [InlineData(0.5, false, 1)]
+    [InlineData(0, true, 1)]
+    public void A_level_channel_is_a_stream_only_where_it_falls(double fallMm, bool weir, int streams)
+    {
+        var channel = new Channel { Id = "stream", Name = "Stream", Points = [new(-40, 100, 30), new(440, 100, 30)], BedStartMm = 10, BedEndMm = 10 - fallMm, BankAngleDeg = 60, Weirs = weir ? [new Weir(0.5, 22, 4)] : [] };
+        static Core.Builds.Water Water(string id, double x, double level) => new() { Id = id, Name = id, Seed = new PointMm(x, 100), WaterlineMm = level, ProductId = "coating-epoxy" };
+        var build = new Build
+        {
+            Name = "Level",
+            Scale = 160,
+            Board = new Board(400, 200, 2),
+            Recipe = [new FoamSheet { Id = "foam", Name = "Foam", ThicknessMm = 40 }, channel],
+            Waters = weir ? [Water("upper", 60, 20), Water("lower", 340, 16)] : [Water("only", 60, 16)],
+            Dams = [new(BoardSide.Left, 60, 140, 45) { Id = "left" }, new(BoardSide.Right, 60, 140, 45) { Id = "right" }],
+        };
+        var found = StreamsOf(build);
+        Assert.Equal(streams, found.Count);
+        if (weir) Assert.Equal((4, "upper", "lower"), (Assert.Single(found[0].Falls).HeightMm, found[0].Falls[0].From, found[0].Falls[0].To));
+    }
+
+    // A channel 40 wide along y = 50 of flat ground at 5, its water at 10 where the mask says; cells of 1 mm, cut half a cell at a time.
+    [Theory]
+    [InlineData("30-70", 40)]
+    [InlineData("30-45 55-70", 30)]
+    [InlineData("52-60", 8)]
+    [InlineData("52-60 33-38", 13)]
+    [InlineData("52-60 22-28", 8)]
+    [InlineData("40-45 55-60 75-80", 10)]
+    [InlineData("62-70", 0)]
+    public void A_section_is_as_wide_as_its_water_is_near_the_middle_of_its_bed(string wetRows, double widthMm)
+    {
+        var channel = new Channel { Id = "c", Name = "C", Points = [new(-40, 50, 40), new(240, 50, 40)], BedStartMm = 5, BedEndMm = 5, BankAngleDeg = 90 };
+        var field = Fields.From(200, 100, 1, (_, _) => 5);
+        var rows = wetRows.Split(' ').Select(run => run.Split('-').Select(int.Parse).ToArray()).ToList();
+        var wet = Enumerable.Range(0, 200 * 100).Select(cell => rows.Any(run => cell / 200 >= run[0] && cell / 200 < run[1])).ToArray();
+        var section = Thalweg.Of(field, channel, [(wet, 10)], 3)[30];
+        Assert.Equal(widthMm, section.WidthMm, 0.51);
+        Assert.Equal(widthMm * 5, section.SectionMm2, 2.6);
+        Assert.Equal(widthMm > 0 ? 0 : -1, section.Water);
+    }
+
+    [Fact]
     public void A_section_has_the_width_and_area_of_the_channel()
     {
         // Upright banks 30 apart, bed 10, water to 16.
