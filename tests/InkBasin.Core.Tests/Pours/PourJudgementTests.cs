@@ -228,6 +228,30 @@ public class PourJudgementTests
         Assert.Equal(1, Batches.Of(50, sheet, bench, 2).WorkMin - Batches.Of(50, sheet, bench, 1).WorkMin, 9);
     }
 
+    // What opens says by which the parts are measured; what cannot be mixed at all is stopped and still says how long it would keep the hands.
+    [Theory]
+    [InlineData(RatioBasis.Volume, "volume")]
+    [InlineData(RatioBasis.Weight, "weight")]
+    public void The_working_of_a_mix_names_its_basis(RatioBasis basis, string by)
+    {
+        var sheets = Stores.Examples.Sheets.Select(sheet => sheet.Id == "coating-epoxy" ? sheet with { Ratio = new MixRatio(5, 2, basis) } : sheet);
+        var inputs = Planner.Plan(Samples.Creek, Stores.Examples with { Sheets = [.. sheets] }).Waters[0].Workings["mix"].Inputs;
+        Assert.Equal([($"part one, by {by}", 5), ($"part two, by {by}", 2)], inputs.Take(2).Select(input => (input.Name, input.Value)));
+    }
+
+    [Fact]
+    public void What_no_number_of_cups_keeps_light_enough_is_stopped_and_its_work_told()
+    {
+        var bench = new PourBench(new Room(), new CureCare(), Measuring.Usual, [], null, new CureMemory());
+        var two = ExampleSheets.All[0] with { MaxBatchG = 0.5, StirMin = 4 };
+        var stopped = Batches.Of(50, two, bench, 3);
+        Assert.Equal((Standing.Stop, 6), (stopped.Stop!.Standing, stopped.WorkMin));
+        Assert.Equal(Batches.Of(50, two with { MaxBatchG = 1000 }, bench, 3).Mix.Batches[0].MixedG, stopped.Mix.Batches[0].MixedG);
+        var one = ExampleSheets.All.First(sheet => sheet.Traits.IsOnePart);
+        Assert.Equal((null, 3), (Batches.Of(50, one, bench, 3).Stop, Batches.Of(50, one, bench, 3).WorkMin));
+        Assert.Equal((Standing.Stop, 3), (Batches.Of(50, one with { MaxBatchG = 0.5 }, bench, 3).Stop!.Standing, Batches.Of(50, one with { MaxBatchG = 0.5 }, bench, 3).WorkMin));
+    }
+
     [Fact]
     public void A_cup_leaves_what_its_rounding_gave_over_and_not_what_stays_on_its_wall()
     {

@@ -92,11 +92,59 @@ public class StockListTests
         Between(1, 100_000, "potLifeMassG", (of, value) => of with { PotLifeMassG = value });
         Between(0.001, 10_000, "gelH", (of, value) => of with { GelH = value });
         Between(0.1, 50, "tolerancePercent", (of, value) => of with { TolerancePercent = value });
+        Between(0.01, 1000, "ratio.a", (of, value) => of with { Ratio = of.Ratio with { A = value } });
+        Between(0.01, 1000, "ratio.b", (of, value) => of with { Ratio = of.Ratio with { B = value } });
+        Between(0.5, 3, "densityA", (of, value) => of with { DensityA = value });
+        Between(0.5, 3, "densityB", (of, value) => of with { DensityB = value });
+        Between(0.05, 200, "greatestLayerMm", (of, value) => of with { GreatestLayerMm = value, LeastLayerMm = 0 });
+        Between(0, 100, "leastLayerMm", (of, value) => of with { LeastLayerMm = value, GreatestLayerMm = 200 });
+        Between(0.1, 1_000_000, "maxBatchG", (of, value) => of with { MaxBatchG = value });
+        Between(0, 5000, "recoatFromH", (of, value) => of with { RecoatFromH = value, RecoatToH = 50_000, FullCureH = 50_000 });
+        Between(0, 50_000, "recoatToH", (of, value) => of with { RecoatFromH = 0, RecoatToH = value });
+        Between(0, 5000, "demouldH", (of, value) => of with { DemouldH = value });
+        Between(0, 50_000, "fullCureH", (of, value) => of with { RecoatFromH = 0, FullCureH = value });
+        Between(-20, 60, "workFromC", (of, value) => of with { WorkFromC = value, WorkToC = 60 });
+        Between(-20, 60, "workToC", (of, value) => of with { WorkFromC = -20, WorkToC = value });
+        Between(1, 1_000_000, "mixedViscosityMPaS", (of, value) => of with { MixedViscosityMPaS = value });
+        Between(0, 90, "shrinkPercent", (of, value) => of with { ShrinkPercent = value });
+        Between(0, 50, "tintLimitPercent", (of, value) => of with { TintLimitPercent = value });
+        Between(0, 60, "stirMin", (of, value) => of with { StirMin = value });
         void Between(double least, double most, string field, Func<ProductSheet, double, ProductSheet> with)
         {
             with(sheet, least).Check("sheet");
             with(sheet, most).Check("sheet");
-            foreach (var beyond in (double[])[least * 0.999, most * 1.001]) Assert.Equal($"sheet.{field}", Assert.Throws<RefusedException>(() => with(sheet, beyond).Check("sheet")).Field);
+            foreach (var beyond in (double[])[least - (0.001 * Math.Max(Math.Abs(least), 1e-3)), most * 1.001]) Assert.Equal($"sheet.{field}", Assert.Throws<RefusedException>(() => with(sheet, beyond).Check("sheet")).Field);
+        }
+    }
+
+    [Fact]
+    public void What_a_label_says_twice_says_the_same()
+    {
+        var sheet = ExampleSheets.All.First(one => one.Id == "casting-epoxy");
+        (sheet with { Id = new string('s', 64), SafetyNote = new string('n', 600) }).Check("sheet");
+        Refused("sheet.id", sheet with { Id = new string('s', 65) });
+        Refused("sheet.id", sheet with { Id = "" });
+        Refused("sheet.safetyNote", sheet with { SafetyNote = new string('n', 601) });
+        (sheet with { LeastLayerMm = sheet.GreatestLayerMm }).Check("sheet");
+        Refused("sheet.leastLayerMm", sheet with { LeastLayerMm = sheet.GreatestLayerMm + 0.1 });
+        (sheet with { RecoatToH = sheet.RecoatFromH }).Check("sheet");
+        Refused("sheet.recoatToH", sheet with { RecoatToH = sheet.RecoatFromH - 0.1 });
+        (sheet with { FullCureH = sheet.RecoatFromH }).Check("sheet");
+        Refused("sheet.fullCureH", sheet with { FullCureH = sheet.RecoatFromH - 0.1 });
+        (sheet with { WorkToC = sheet.WorkFromC }).Check("sheet");
+        Refused("sheet.workToC", sheet with { WorkToC = sheet.WorkFromC - 0.1 });
+        static void Refused(string field, ProductSheet sheet) => Assert.Equal(field, Assert.Throws<RefusedException>(() => sheet.Check("sheet")).Field);
+    }
+
+    [Fact]
+    public void What_stands_on_the_shelf_has_an_id_of_at_most_64_characters()
+    {
+        (Hardener with { Id = new string('b', 64) }).Check("bottle");
+        (Cup with { Id = new string('u', 64) }).Check("good");
+        foreach (var id in (string[])["", " ", new string('b', 65)])
+        {
+            Assert.Equal("bottle.id", Assert.Throws<RefusedException>(() => (Hardener with { Id = id }).Check("bottle")).Field);
+            Assert.Equal("good.id", Assert.Throws<RefusedException>(() => (Cup with { Id = id }).Check("good")).Field);
         }
     }
 

@@ -229,6 +229,24 @@ public class ReachesTests
         if (weir) Assert.Equal((4, "upper", "lower"), (Assert.Single(found[0].Falls).HeightMm, found[0].Falls[0].From, found[0].Falls[0].To));
     }
 
+    // Cut square to its course, whichever way that runs: 30 mm wide from corner to corner of the board.
+    [Theory]
+    [InlineData(0, 0, 200, 200, 45)]
+    [InlineData(0, 200, 200, 0, -45)]
+    [InlineData(200, 0, 0, 200, 135)]
+    [InlineData(100, 0, 100, 200, 90)]
+    public void A_section_lies_square_to_its_course(double fromX, double fromY, double toX, double toY, double headingDeg)
+    {
+        var channel = new Channel { Id = "c", Name = "C", Points = [new(fromX, fromY, 30), new(toX, toY, 30)], BedStartMm = 5, BedEndMm = 4.9, BankAngleDeg = 90 };
+        var field = Fields.From(200, 200, 1, (_, _) => 5);
+        double ux = Math.Cos(headingDeg * Math.PI / 180), uy = Math.Sin(headingDeg * Math.PI / 180);
+        var wet = Enumerable.Range(0, 200 * 200).Select(cell => Math.Abs((((cell % 200) + 0.5 - fromX) * uy) - (((cell / 200) + 0.5 - fromY) * ux)) <= 15).ToArray();
+        var sections = Thalweg.Of(field, channel, [(wet, 10)], 3);
+        var middle = sections[sections.Count / 2];
+        Assert.Equal(headingDeg, middle.HeadingDeg, 6);
+        Assert.InRange(middle.WidthMm, 28.9, 31.6);
+    }
+
     // A channel 40 wide along y = 50 of flat ground at 5, its water at 10 where the mask says; cells of 1 mm, cut half a cell at a time.
     [Theory]
     [InlineData("30-70", 40)]

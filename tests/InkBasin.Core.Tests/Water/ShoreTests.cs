@@ -14,6 +14,27 @@ public class ShoreTests
         Assert.Equal(0, Creep.HeightMm(contactDeg: 90), 6);
     }
 
+    [Theory]
+    [InlineData(0.001, 1, "surfaceTensionNPerM")]
+    [InlineData(0.1, 10, "densityGPerMl")]
+    [InlineData(0, 90, "contactDeg")]
+    public void It_climbs_by_numbers_a_liquid_has(double least, double most, string field)
+    {
+        double With(double value) => field switch
+        {
+            "surfaceTensionNPerM" => Creep.HeightMm(surfaceTensionNPerM: value),
+            "densityGPerMl" => Creep.HeightMm(densityGPerMl: value),
+            _ => Creep.HeightMm(contactDeg: value),
+        };
+        foreach (var value in (double[])[least, most])
+        {
+            var (tension, density, contact) = (field == "surfaceTensionNPerM" ? value : 0.035, field == "densityGPerMl" ? value : 1.1, field == "contactDeg" ? value : 20);
+            Assert.Equal(1000 * Math.Sqrt(2 * tension * (1 - Math.Sin(contact * Math.PI / 180)) / (density * 1000 * 9.80665)), With(value), 9);
+        }
+
+        foreach (var value in (double[])[least - 1e-4, most * 1.001]) Assert.Equal(field, Assert.Throws<RefusedException>(() => With(value)).Field);
+    }
+
     [Fact]
     public void The_band_goes_up_a_bank_to_its_height_and_stops_on_a_flat()
     {
