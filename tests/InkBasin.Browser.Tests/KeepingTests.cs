@@ -248,6 +248,28 @@ public class KeepingTests(BrowserFixture fixture)
         Assert.Equal(640, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
     }
 
+    // By then the change is kept: its ground is asked for anew, and nothing is told as refused.
+    [Theory]
+    [InlineData("new Response('torn', { status: 200 })")]
+    [InlineData("new Response(JSON.stringify({ title: 'No ground.', status: 500 }), { status: 500, headers: { 'Content-Type': 'application/problem+json' } })")]
+    public async Task A_change_whose_ground_comes_damaged_is_kept_and_its_ground_asked_for_anew(string instead)
+    {
+        using var meddled = _page.Meddle($$"""
+            const really = window.fetch;
+            window.tear = 0;
+            window.fetch = async (request, options) => new URL(request.url ?? request, location).pathname.endsWith('/ground') && window.tear-- > 0 ? {{instead}} : really(request, options);
+            """);
+        var id = await fixture.CopyOf("Sallow Quay");
+        _page.Open(id, "board");
+        _page.Script("window.tear = 1");
+        _page.Type("Width", "640");
+        _page.Until(() => _page.Text(".top-build").Contains("640", StringComparison.Ordinal) && _page.All(".sheet-drawing .board-edge").Count > 0, "the change is shown on its ground");
+        _page.Settled();
+        Assert.Empty(_page.All(".message-stop"));
+        Assert.True(Convert.ToInt32(_page.Script("return window.tear"), System.Globalization.CultureInfo.InvariantCulture) <= 0);
+        Assert.Equal(640, (await fixture.Read(id))["build"]!["board"]!["widthMm"]!.GetValue<double>());
+    }
+
     [Fact]
     public async Task A_change_whose_answer_is_lost_on_the_way_is_made_once_and_is_no_conflict()
     {
