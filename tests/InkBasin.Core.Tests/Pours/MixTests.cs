@@ -71,9 +71,9 @@ public class MixTests
     [Fact]
     public void The_least_batch_of_a_scale_is_by_grams_and_each_part_stands_at_its_mark()
     {
-        var scale = TwoToOne with { Device = new MeasuringDevice(DeviceKind.Scale, 1), TolerancePercent = 4 };
-        double ratio = 2 * 1.1, b = 0.5 * (1 + ((1 + (1 / ratio)) / 0.04));
-        Assert.Equal((ratio * b / 1.1) + b, Mix.Of(scale).LeastBatchMl, 9);
+        var scale = TwoToOne with { DensityB = 0.8, Device = new MeasuringDevice(DeviceKind.Scale, 1), TolerancePercent = 4 };
+        double ratio = 2 * 1.1 / 0.8, b = 0.5 * (1 + ((1 + (1 / ratio)) / 0.04));
+        Assert.Equal((ratio * b / 1.1) + (b / 0.8), Mix.Of(scale).LeastBatchMl, 9);
 
         var cup = new Cup(40, 60, 80);
         var batch = Mix.Of(TwoToOne with { Cup = cup }).Batches[0];

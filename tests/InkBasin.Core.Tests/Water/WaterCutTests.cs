@@ -65,6 +65,18 @@ public class WaterCutTests
         Assert.NotNull(WaterCut.Of(Standing(60, 10, 29, 24, levelMm: 3.1)));
     }
 
+    // Four columns by three rows of 2 mm, wherever they lie: eight by six, ten from corner to corner.
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(7, 5)]
+    [InlineData(16, 17)]
+    public void A_water_reaches_as_far_as_the_box_round_it(int column, int row)
+    {
+        var field = Fields.From(20, 20, 2, (c, r) => c >= column && c < column + 4 && r >= row && r < row + 3 ? 5 : 30);
+        Assert.Equal(10, WetRegion.Flood(field, (row * 20) + column, 10).ExtentMm, 12);
+        Assert.Equal(0, WetRegion.Flood(field, (row * 20) + column, 4).ExtentMm);
+    }
+
     // Cells 3 to 5 of the first row of eight, the last of the second with the first two of the third, which do not touch.
     [Fact]
     public void Cells_are_told_as_runs_that_end_with_their_row()
