@@ -1,3 +1,4 @@
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace InkBasin.Store;
@@ -9,8 +10,10 @@ public sealed record DataFile(string Folder)
     /// <summary>Path of the database.</summary>
     public string Path => System.IO.Path.Combine(Folder, "inkbasin.db");
 
-    /// <summary>How it is opened: foreign keys on, shared by the connections of this process.</summary>
-    public string ConnectionString => $"Data Source={Path};Foreign Keys=True;Default Timeout=10";
+    /// <summary>How it is opened: foreign keys on, and each connection by itself.</summary>
+    // Not pooled: between taking a pooled connection and marking whose it is, Microsoft.Data.Sqlite 10 counts it as forgotten, and where no other is idle it may hand it to a second
+    // request as well. Two requests in one transaction, or "unable to delete/modify collation sequence due to active statements" (seen once, in a test of the browser).
+    public string ConnectionString => $"Data Source={Path};Foreign Keys=True;Default Timeout=10;Pooling=False";
 
     private string LockPath => System.IO.Path.Combine(Folder, "inkbasin.lock");
 
@@ -37,6 +40,25 @@ public sealed record DataFile(string Folder)
         catch (IOException)
         {
             return null;
+        }
+    }
+
+    /// <summary>Opens the prepared file and keeps it open until it is disposed of: its write-ahead log stays, whoever else comes and goes.</summary>
+    public IDisposable OpenBeside()
+    {
+        var connection = new SqliteConnection(ConnectionString);
+        try
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = "SELECT COUNT(*) FROM sqlite_schema";
+            _ = command.ExecuteScalar();
+            return connection;
+        }
+        catch
+        {
+            connection.Dispose();
+            throw;
         }
     }
 

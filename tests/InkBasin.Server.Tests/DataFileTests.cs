@@ -31,6 +31,28 @@ public sealed class DataFileTests : IDisposable
         Assert.False(await file.PrepareAsync(again));
     }
 
+    // Requests that come at once after a quiet time: pooled, one handle was given to two of them in about one burst of two hundred.
+    [Fact]
+    public void Connections_opened_at_once_each_have_a_handle_of_their_own()
+    {
+        var file = new DataFile(_folder);
+        for (var burst = 0; burst < 400; burst++)
+        {
+            var connections = Enumerable.Range(0, 24).Select(_ => new SqliteConnection(file.ConnectionString)).ToArray();
+            using var start = new Barrier(connections.Length);
+            Thread[] openers = [.. connections.Select(connection => new Thread(() =>
+            {
+                start.SignalAndWait();
+                connection.Open();
+            }))];
+            foreach (var opener in openers) opener.Start();
+            foreach (var opener in openers) opener.Join();
+            Assert.Equal(connections.Length, connections.Select(connection => connection.Handle).Distinct().Count());
+            foreach (var connection in connections) connection.Dispose();
+            ServerFixture.ClosePool(_folder);
+        }
+    }
+
     [Fact]
     public async Task Before_a_migration_the_old_file_is_kept_beside_it()
     {

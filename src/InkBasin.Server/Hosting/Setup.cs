@@ -164,6 +164,7 @@ internal static class Setup
         await using var scope = app.Services.CreateAsyncScope();
         var isNew = await scope.ServiceProvider.GetRequiredService<DataFile>()
             .PrepareAsync(scope.ServiceProvider.GetRequiredService<InkBasinContext>());
+        app.Services.GetRequiredService<DataHold>().KeepOpen();
         var shelf = scope.ServiceProvider.GetRequiredService<ShelfStore>();
         await shelf.LoadAsync();
         if (isNew && app.Configuration.GetValue("demo", true))
@@ -179,8 +180,16 @@ internal static class Setup
 internal sealed class DataHold(DataFile data) : IDisposable
 {
     private readonly IDisposable _hold = data.Hold();
+    private IDisposable? _open;
 
-    public void Dispose() => _hold.Dispose();
+    /// <summary>Keeps the prepared file open beside the requests, which open it each by itself: the last to close it would write the log back into it every time.</summary>
+    public void KeepOpen() => _open ??= data.OpenBeside();
+
+    public void Dispose()
+    {
+        _open?.Dispose();
+        _hold.Dispose();
+    }
 }
 
 /// <summary>The answer of the health route.</summary>
