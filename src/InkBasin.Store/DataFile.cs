@@ -44,6 +44,7 @@ public sealed record DataFile(string Folder)
     }
 
     /// <summary>Opens the prepared file and keeps it open until it is disposed of: its write-ahead log stays, whoever else comes and goes.</summary>
+    /// <exception cref="SqliteException">It cannot be opened or read.</exception>
     public IDisposable OpenBeside()
     {
         var connection = new SqliteConnection(ConnectionString);
