@@ -75,7 +75,6 @@ public sealed class PointerFigures : WebApplicationFactory<Program>
         if (disposing) _browser.Quit();
         base.Dispose(disposing);
         if (!disposing) return;
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(_folder, recursive: true);
         Directory.Delete(_profile, recursive: true);
     }

@@ -190,7 +190,6 @@ public sealed class ServerFigures : WebApplicationFactory<Program>
     {
         base.Dispose(disposing);
         if (!disposing) return;
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(_folder, recursive: true);
     }
 

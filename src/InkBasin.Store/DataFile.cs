@@ -15,6 +15,9 @@ public sealed record DataFile(string Folder)
     // request as well. Two requests in one transaction, or "unable to delete/modify collation sequence due to active statements" (seen once, in a test of the browser).
     public string ConnectionString => $"Data Source={Path};Foreign Keys=True;Default Timeout=10;Pooling=False";
 
+    /// <summary>Has contexts work on this file, each over a connection that it opens once.</summary>
+    public void Use(DbContextOptionsBuilder options) => options.UseSqlite(ConnectionString).AddInterceptors(OpenWithContext.Only);
+
     private string LockPath => System.IO.Path.Combine(Folder, "inkbasin.lock");
 
     /// <summary>Says that a server goes on with this data, until it is disposed of or the process ends, however it ends. Several may.</summary>

@@ -106,7 +106,6 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
 
         base.Dispose(disposing);
         if (!disposing) return;
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         foreach (var folder in new[] { _data, _profile, _scratch }) Directory.Delete(folder, recursive: true);
     }
 

@@ -107,7 +107,6 @@ internal sealed class OwnServer : IDisposable
     {
         if (_process is not null) Kill();
         Http.Dispose();
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(_data, recursive: true);
     }
 

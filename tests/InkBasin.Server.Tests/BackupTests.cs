@@ -23,12 +23,7 @@ public sealed class BackupTests : IDisposable
 
     private string At(string name) => Path.Combine(_folder, name);
 
-    public void Dispose()
-    {
-        SqliteConnection.ClearPool(new SqliteConnection(Data("a").ConnectionString));
-        SqliteConnection.ClearPool(new SqliteConnection(Data("b").ConnectionString));
-        Directory.Delete(_folder, recursive: true);
-    }
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
 
     private static async Task<SortedDictionary<string, string>> Answers(ServerFixture server)
     {
@@ -104,13 +99,11 @@ public sealed class BackupTests : IDisposable
             await client.Get("/api/builds");
             Backup.Write(Data("a"), At("all.zip"), Now);
 
-            // Idle, with no connection open.
-            ServerFixture.ClosePool(Data("a").Folder);
+            // Idle, with nobody asking.
             Assert.Contains("stop it first", Assert.Throws<RefusedException>(() => Backup.Restore(At("all.zip"), Data("a"), Now)).Message, StringComparison.Ordinal);
             Assert.Equal(3, (await client.Get("/api/builds")).AsArray().Count);
         }
 
-        ServerFixture.ClosePool(Data("a").Folder);
         var kept = Backup.Restore(At("all.zip"), Data("a"), Now)!;
         Assert.True(File.Exists(kept));
         Backup.Restore(kept, Data("b"), Now);
@@ -127,7 +120,6 @@ public sealed class BackupTests : IDisposable
             Backup.Write(Data("a"), At("all.zip"), Now);
         }
 
-        ServerFixture.ClosePool(Data("a").Folder);
         var whole = await File.ReadAllBytesAsync(At("all.zip"));
         string Refused(byte[] file)
         {
@@ -163,7 +155,6 @@ public sealed class BackupTests : IDisposable
             Backup.Write(Data("a"), At("all.zip"), Now);
         }
 
-        ServerFixture.ClosePool(Data("a").Folder);
         var whole = await File.ReadAllBytesAsync(At("all.zip"));
         var random = new Random(11);
         for (var hit = 0; hit < 60; hit++)
@@ -194,7 +185,6 @@ public sealed class BackupTests : IDisposable
             await client.Get("/api/builds");
         }
 
-        ServerFixture.ClosePool(Data("a").Folder);
         var folder = Path.Combine(Data("a").Folder, "backups");
         if (Directory.Exists(folder)) Directory.Delete(folder, true);
         for (var day = 0; day < 9; day++)

@@ -105,7 +105,6 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
                 Assert.DoesNotContain((await client.Get(build))["build"]!["begun"]!.AsArray(), pour => Word(pour!["waterId"]) == waterId);
             }
 
-            ServerFixture.ClosePool(folder);
             using var second = ServerFixture.On(folder, demo: true);
             using var again = second.CreateClient();
             var begun = (await again.Get(build))["build"]!["begun"]!.AsArray().Single(pour => Word(pour!["waterId"]) == waterId)!;
@@ -113,7 +112,6 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
         }
         finally
         {
-            ServerFixture.ClosePool(folder);
             Directory.Delete(folder, recursive: true);
         }
     }

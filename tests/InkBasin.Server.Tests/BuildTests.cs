@@ -103,7 +103,6 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
             Assert.Single(undone["build"]!["recipe"]!.AsArray());
         }
 
-        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 

@@ -10,14 +10,14 @@ public sealed class DataFileTests : IDisposable
 {
     private readonly string _folder = Directory.CreateTempSubdirectory("ink-basin-data-").FullName;
 
-    public void Dispose()
-    {
-        ServerFixture.ClosePool(_folder);
-        Directory.Delete(_folder, recursive: true);
-    }
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
 
-    private static InkBasinContext Open(DataFile file) =>
-        new(new DbContextOptionsBuilder<InkBasinContext>().UseSqlite(file.ConnectionString).Options);
+    private static InkBasinContext Open(DataFile file)
+    {
+        var options = new DbContextOptionsBuilder<InkBasinContext>();
+        file.Use(options);
+        return new(options.Options);
+    }
 
     [Fact]
     public async Task A_new_folder_is_made_with_a_write_ahead_log_and_foreign_keys()
@@ -49,8 +49,32 @@ public sealed class DataFileTests : IDisposable
             foreach (var opener in openers) opener.Join();
             Assert.Equal(connections.Length, connections.Select(connection => connection.Handle).Distinct().Count());
             foreach (var connection in connections) connection.Dispose();
-            ServerFixture.ClosePool(_folder);
         }
+    }
+
+    [Fact]
+    public async Task A_context_opens_the_file_once_and_closes_it_when_it_is_disposed_of()
+    {
+        var file = new DataFile(_folder);
+        SqliteConnection connection;
+        await using (var context = Open(file))
+        {
+            await file.PrepareAsync(context);
+            connection = (SqliteConnection)context.Database.GetDbConnection();
+            var opened = connection.Handle;
+            Assert.NotNull(opened);
+            Assert.Empty(context.Builds.ToList());
+            await using (var change = await context.Database.BeginTransactionAsync())
+            {
+                Assert.Empty(await context.Bottles.ToListAsync());
+                await change.RollbackAsync();
+            }
+
+            Assert.Same(opened, connection.Handle);
+        }
+
+        Assert.Equal(System.Data.ConnectionState.Closed, connection.State);
+        Assert.False(File.Exists(file.Path + "-wal"), "the last to close the file writes its log back into it");
     }
 
     [Fact]
@@ -68,7 +92,7 @@ public sealed class DataFileTests : IDisposable
         await using var context = Open(file);
         Assert.False(await file.PrepareAsync(context));
         var copy = Assert.Single(Directory.GetFiles(_folder, "inkbasin.before-*.db"));
-        await using var kept = new SqliteConnection($"Data Source={copy}");
+        await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
         await kept.OpenAsync();
         await using var read = kept.CreateCommand();
         read.CommandText = "SELECT Word FROM Before";
@@ -78,7 +102,7 @@ public sealed class DataFileTests : IDisposable
 
     private async Task Damage(string sql)
     {
-        await using var connection = new SqliteConnection($"Data Source={Path.Combine(_folder, "inkbasin.db")}");
+        await using var connection = new SqliteConnection($"Data Source={Path.Combine(_folder, "inkbasin.db")};Pooling=False");
         await connection.OpenAsync();
         await using var command = connection.CreateCommand();
         command.CommandText = sql;
@@ -99,7 +123,6 @@ public sealed class DataFileTests : IDisposable
             foreach (var name in new[] { "Good tint", "Bad tint" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/tints", new { name, kind = "oilPaint", likeId = "red" })).Status);
         }
 
-        ServerFixture.ClosePool(_folder);
         await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
         await Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Bad resin%'");
         await Damage("UPDATE Tints SET Draft = replace(Draft, 'red', 'gone') WHERE Draft LIKE '%Bad tint%'");

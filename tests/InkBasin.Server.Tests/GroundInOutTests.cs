@@ -176,7 +176,6 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
             Assert.Equal(heights, Heights(await client.GetByteArrayAsync($"{at}/ground.asc")));
         }
 
-        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 

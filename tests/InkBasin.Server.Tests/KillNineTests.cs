@@ -22,7 +22,6 @@ public sealed class KillNineTests : IDisposable
         if (_server is { HasExited: false }) _server.Kill();
         _server?.WaitForExit();
         _server?.Dispose();
-        ServerFixture.ClosePool(_folder);
         Directory.Delete(_folder, recursive: true);
     }
 

@@ -17,7 +17,6 @@ public sealed class PairingTests : IDisposable
 
     public void Dispose()
     {
-        ServerFixture.ClosePool(_folder);
         Directory.Delete(_folder, recursive: true);
     }
 

@@ -48,19 +48,26 @@ public sealed class ServerFixture : WebApplicationFactory<Program>
         client.Timeout = TimeSpan.FromMinutes(6);
     }
 
-    /// <summary>Closes what a data folder's server has left open in the pool. Of that folder alone: other servers run beside it in this process.</summary>
-    public static void ClosePool(string folder)
-    {
-        using var own = new Microsoft.Data.Sqlite.SqliteConnection(new Store.DataFile(folder).ConnectionString);
-        Microsoft.Data.Sqlite.SqliteConnection.ClearPool(own);
-    }
-
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (!disposing || _keepsFolder) return;
-        ClosePool(Folder);
-        if (Directory.Exists(Folder)) Directory.Delete(Folder, recursive: true);
+        if (!disposing || !Directory.Exists(Folder)) return;
+        WaitUntilItHasLetGo();
+        if (!_keepsFolder) Directory.Delete(Folder, recursive: true);
+    }
+
+    // The program ends on a thread of its own and disposes of the same services: whoever comes second does not wait for the first.
+    private void WaitUntilItHasLetGo()
+    {
+        var data = new Store.DataFile(Folder);
+        var given = System.Diagnostics.Stopwatch.StartNew();
+        while (true)
+        {
+            using var alone = data.Alone();
+            if (alone is not null) return;
+            if (given.Elapsed > TimeSpan.FromMinutes(1)) throw new TimeoutException($"A server that has ended still holds {Folder}.");
+            Thread.Sleep(5);
+        }
     }
 }
 

@@ -306,7 +306,6 @@ public class ShelfTests(ServerFixture server) : IClassFixture<ServerFixture>
             Assert.Contains("greatestLayerMm", problem.ToJsonString(), StringComparison.Ordinal);
         }
 
-        ServerFixture.ClosePool(folder);
         Directory.Delete(folder, recursive: true);
     }
 }

@@ -58,7 +58,6 @@ internal sealed class Restoring
             _asked = null;
             try
             {
-                SqliteConnection.ClearAllPools();
                 Last = new Restored(asked.Id, Backup.Restore(asked.File, asked.Data, asked.At), null);
             }
             catch (Exception failed) when (failed is RefusedException or IOException or UnauthorizedAccessException or SqliteException)

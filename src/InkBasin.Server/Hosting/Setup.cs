@@ -9,7 +9,6 @@ using InkBasin.Server.Builds;
 using InkBasin.Store;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.Hosting.Server;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
 using Serilog;
 
@@ -97,7 +96,7 @@ internal static class Setup
         builder.Services.AddSingleton(file);
         builder.Services.AddSingleton<DataHold>();
         builder.Services.AddSingleton(TimeProvider.System);
-        builder.Services.AddDbContext<InkBasinContext>(options => options.UseSqlite(file.ConnectionString));
+        builder.Services.AddDbContext<InkBasinContext>(file.Use);
         builder.Services.AddSingleton<ReadBuilds>();
         builder.Services.AddSingleton<ReadGrids>();
         builder.Services.AddScoped<BuildStore>();
