@@ -18,7 +18,7 @@ public sealed record Water
     /// <summary>A place under the water: it covers what is joined to this place.</summary>
     public required PointMm Seed { get; init; }
 
-    /// <summary>Level of the finished surface, mm over the board.</summary>
+    /// <summary>Level of the finished surface, mm over the board, −500…1000.</summary>
     public required double WaterlineMm { get; init; }
 
     /// <summary>Id of its product sheet.</summary>

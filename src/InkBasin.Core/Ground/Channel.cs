@@ -44,10 +44,10 @@ public sealed record Channel : ShapingStep
     /// <summary>Centre line, 2…200 points, with the bed's width at each.</summary>
     public required IReadOnlyList<ChannelPoint> Points { get; init; }
 
-    /// <summary>Bed height on the centre line at the first point, mm over the board.</summary>
+    /// <summary>Bed height on the centre line at the first point, mm over the board, −500…500.</summary>
     public required double BedStartMm { get; init; }
 
-    /// <summary>Bed height on the centre line at the last point, mm over the board.</summary>
+    /// <summary>Bed height on the centre line at the last point, mm over the board, −500…500.</summary>
     public required double BedEndMm { get; init; }
 
     /// <summary>Angle of the bank from the level, degrees, 10…90; 90 is a wall.</summary>

@@ -25,7 +25,7 @@ public sealed record ExistingGround : GroundStep
     /// <summary>What the grid's width, along its own rows, takes on the board, mm, 5…1,000,000: a landscape may reach far over it.</summary>
     public required double WidthMm { get; init; }
 
-    /// <summary>Height of the grid's lowest place over the board, mm.</summary>
+    /// <summary>Height of the grid's lowest place over the board, mm, −500…500.</summary>
     public required double LowestMm { get; init; }
 
     /// <summary>How much heights are drawn out against lengths, 0.1…20; 1 is true.</summary>

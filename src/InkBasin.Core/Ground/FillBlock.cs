@@ -9,7 +9,7 @@ public sealed record FillBlock : ShapingStep
     /// <summary>Outline of the block.</summary>
     public required Outline Outline { get; init; }
 
-    /// <summary>Level of its top, mm over the board: waterline − depth of water over it.</summary>
+    /// <summary>Level of its top, mm over the board, −500…500: waterline − depth of water over it.</summary>
     public required double TopMm { get; init; }
 
     /// <inheritdoc/>

@@ -29,8 +29,8 @@ public enum StrokeKind
 /// <param name="Kind">What it does.</param>
 /// <param name="Path">1…2000 points, joined straight.</param>
 /// <param name="BrushMm">Diameter of the brush, mm, 1…500.</param>
-/// <param name="Strength">mm or a share 0…1, by the kind.</param>
-/// <param name="LevelMm">The level of <see cref="StrokeKind.Level"/>, mm over the board.</param>
+/// <param name="Strength">mm, 0…100; of those that take a share, 0…1.</param>
+/// <param name="LevelMm">The level of <see cref="StrokeKind.Level"/>, mm over the board, −500…500.</param>
 public sealed record Stroke(StrokeKind Kind, IReadOnlyList<PointMm> Path, double BrushMm, double Strength, double LevelMm = 0)
 {
     /// <summary>Refuses a stroke that cannot be drawn.</summary>

@@ -21,7 +21,7 @@ public sealed record SurveyedBed : ShapingStep, IMeasuredBed
     /// <summary>The shore, where the depth is nothing.</summary>
     public required Outline Outline { get; init; }
 
-    /// <summary>Level the depths are measured from, mm over the board.</summary>
+    /// <summary>Level the depths are measured from, mm over the board, −500…500.</summary>
     public required double WaterlineMm { get; init; }
 
     /// <summary>Measured depths, 1…200.</summary>

@@ -11,10 +11,10 @@ public sealed record TrackBed : ShapingStep
     /// <summary>Centre line, 2…200 points.</summary>
     public required IReadOnlyList<PointMm> Points { get; init; }
 
-    /// <summary>Level of the formation at the first point, mm over the board.</summary>
+    /// <summary>Level of the formation at the first point, mm over the board, −500…500.</summary>
     public required double StartMm { get; init; }
 
-    /// <summary>Level of the formation at the last point, mm over the board.</summary>
+    /// <summary>Level of the formation at the last point, mm over the board, −500…500.</summary>
     public required double EndMm { get; init; }
 
     /// <summary>Width of the formation, mm, 2…500.</summary>

@@ -9,13 +9,13 @@ public sealed record BedPaint
     /// <summary>Colour of the deep middle, '#rrggbb'; null where it is the earth's.</summary>
     public string? Middle { get; init; }
 
-    /// <summary>From this depth on the middle's colour is whole, mm, above 0.</summary>
+    /// <summary>From this depth on the middle's colour is whole, mm, 0.1…500.</summary>
     public double MiddleFromMm { get; init; } = 8;
 
     /// <summary>Colour of the beach, '#rrggbb'; null for none.</summary>
     public string? Beach { get; init; }
 
-    /// <summary>Down to this depth the beach reaches, mm, above 0.</summary>
+    /// <summary>Down to this depth the beach reaches, mm, 0.1…500.</summary>
     public double BeachToMm { get; init; } = 1.5;
 
     /// <summary>Colour of the bed at a depth under the finished waterline. A colour goes over into the next one gradually: the beach over its whole reach,

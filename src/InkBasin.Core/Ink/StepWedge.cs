@@ -29,7 +29,7 @@ public sealed record GreyPatch(string Seen, string Truly)
 public sealed record WedgeReading(double DepthMm, string Bed, string Colour);
 
 /// <summary>A step wedge as its maker read it off: one tint in clear resin, poured to several depths on a light and a dark backing.</summary>
-/// <param name="MlPer100Ml">Tint in the resin, ml in 100 ml, above 0.</param>
+/// <param name="MlPer100Ml">Tint in the resin, ml in 100 ml, 0.001…20.</param>
 /// <param name="Readings">1…500 readings, all in one light.</param>
 public sealed record StepWedge(double MlPer100Ml, IReadOnlyList<WedgeReading> Readings)
 {

@@ -5,17 +5,17 @@ namespace InkBasin.Core.Ink;
 /// <summary>A tint on the shelf.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">Name on the bottle.</param>
-/// <param name="DropMl">Volume of one drop, ml; of what is not dropped, that of a drop of it let down.</param>
+/// <param name="DropMl">Volume of one drop, ml, 0.001…1; of what is not dropped, that of a drop of it let down.</param>
 /// <param name="Colour">What 1 ml in 100 ml of mixed resin swallows and scatters, 1/mm.</param>
 public sealed record Tint(string Id, string Name, double DropMl, InkLayer Colour)
 {
     /// <summary>What it is.</summary>
     public TintKind Kind { get; init; } = TintKind.ResinPigment;
 
-    /// <summary>Mass of 1 ml as it lies, g: for what is weighed.</summary>
+    /// <summary>Mass of 1 ml as it lies, g, 0.05…10: for what is weighed.</summary>
     public double DensityGPerMl { get; init; } = 1;
 
-    /// <summary>What 1 mm of it on the stick is, ml: for what is smeared.</summary>
+    /// <summary>What 1 mm of it on the stick is, ml, 0.0005…1: for what is smeared.</summary>
     public double StickMlPerMm { get; init; } = 0.02;
 
     /// <summary>Whether it ships, with made-up numbers.</summary>

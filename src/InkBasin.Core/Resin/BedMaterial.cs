@@ -27,7 +27,7 @@ public enum BedMaterial
 
 /// <summary>A sheet, skin or layer under a pour.</summary>
 /// <param name="Material">What it is.</param>
-/// <param name="ThicknessMm">Thickness, mm, above 0.</param>
+/// <param name="ThicknessMm">Thickness, mm, 0.01…2000.</param>
 /// <param name="Cure">Degree of cure it stopped at, 0…1; for resin poured before.</param>
 public sealed record StackLayer(BedMaterial Material, double ThicknessMm, double Cure = 0.9)
 {

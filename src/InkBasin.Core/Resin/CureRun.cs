@@ -2,17 +2,17 @@ namespace InkBasin.Core.Resin;
 
 /// <summary>A cover that goes on some time after the pour.</summary>
 /// <param name="AtH">When, hours from the pour, ≥ 0.</param>
-/// <param name="TopWPerM2K">Exchange with the room at the top from then on.</param>
+/// <param name="TopWPerM2K">Exchange with the room at the top from then on, 0…1000.</param>
 public readonly record struct LateCover(double AtH, double TopWPerM2K);
 
 /// <summary>A pour to be followed while it cures.</summary>
 /// <param name="Resin">The resin, fresh and poured before.</param>
-/// <param name="LayerMm">Depth of the fresh layer, mm, above 0.</param>
+/// <param name="LayerMm">Depth of the fresh layer, mm, 0.01…500.</param>
 /// <param name="Stack">What lies under it, from the bottom up; may be empty.</param>
 /// <param name="Room">The room.</param>
-/// <param name="Hours">How long it is followed, h.</param>
+/// <param name="Hours">How long it is followed, h, 0.01…5000.</param>
 /// <param name="TopWPerM2K">Exchange with the room at the top: 9, under a dust cover 4.</param>
-/// <param name="BottomWPerM2K">The same at the bottom: 6, flat on a bench 3.</param>
+/// <param name="BottomWPerM2K">The same at the bottom, 0…1000: 6, flat on a bench 3.</param>
 public sealed record CureProblem(
     ResinProperties Resin,
     double LayerMm,

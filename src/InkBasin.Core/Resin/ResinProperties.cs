@@ -4,10 +4,10 @@ namespace InkBasin.Core.Resin;
 
 /// <summary>What the cure of a resin is reckoned from.</summary>
 /// <param name="GelH">Thin-film gel time at <paramref name="ReferenceC"/>, h, above 0.</param>
-/// <param name="HeatJPerG">Heat of the whole reaction, J/g, above 0.</param>
+/// <param name="HeatJPerG">Heat of the whole reaction, J/g, 0.001…5000.</param>
 /// <param name="ReferenceC">Temperature the gel time holds at, °C.</param>
-/// <param name="DensityGPerMl">Density of the fresh mix, g/ml, above 0.</param>
-/// <param name="ActivationKJPerMol">Activation energy of the cure, kJ/mol, above 0.</param>
+/// <param name="DensityGPerMl">Density of the fresh mix, g/ml, 0.1…10.</param>
+/// <param name="ActivationKJPerMol">Activation energy of the cure, kJ/mol, 0.001…500.</param>
 /// <param name="InitialCatalysis">κ: how fast it starts by itself, above 0; quick starters 0.2…0.5.</param>
 public sealed record ResinProperties(
     double GelH,

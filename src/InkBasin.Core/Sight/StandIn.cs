@@ -20,25 +20,25 @@ public sealed record StandIn
     /// <summary>Turned clockwise, degrees, −360…360; at 0 its length runs from left to right.</summary>
     public double TurnDeg { get; init; }
 
-    /// <summary>Length of the footprint, m, above 0.</summary>
+    /// <summary>Length of the footprint, m, 0.01…1000.</summary>
     public required double LengthM { get; init; }
 
-    /// <summary>Width of the footprint, m, above 0.</summary>
+    /// <summary>Width of the footprint, m, 0.01…1000.</summary>
     public required double WidthM { get; init; }
 
-    /// <summary>Height over its base, m, above 0.</summary>
+    /// <summary>Height over its base, m, 0.01…1000.</summary>
     public required double HeightM { get; init; }
 
-    /// <summary>How far it reaches out over its footprint all round, m, ≥ 0: a tree's crown, a crane's jib.</summary>
+    /// <summary>How far it reaches out over its footprint all round, m, 0…200: a tree's crown, a crane's jib.</summary>
     public double OverhangM { get; init; }
 
-    /// <summary>Height of what reaches out over its base, m, ≥ 0.</summary>
+    /// <summary>Height of what reaches out over its base, m, 0…1000.</summary>
     public double OverhangFromM { get; init; }
 
-    /// <summary>Height of its underside between its ends over its base, m, ≥ 0: a bridge's clear opening; 0 stands on the whole footprint.</summary>
+    /// <summary>Height of its underside between its ends over its base, m, 0…1000: a bridge's clear opening; 0 stands on the whole footprint.</summary>
     public double UnderM { get; init; }
 
-    /// <summary>How deep it lies in the water, m, ≥ 0: what floats stands that far under the waterline.</summary>
+    /// <summary>How deep it lies in the water, m, 0…200: what floats stands that far under the waterline.</summary>
     public double DraughtM { get; init; }
 
     /// <summary>Base level set by hand, mm over the board; null stands it on the highest ground under it, or afloat.</summary>

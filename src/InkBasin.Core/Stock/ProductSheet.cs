@@ -11,26 +11,26 @@ namespace InkBasin.Core.Stock;
 /// <param name="Kind">What it is.</param>
 /// <param name="IsExample">True for the made-up sheets that ship: to be replaced by the reader's own.</param>
 /// <param name="Ratio">Mix ratio.</param>
-/// <param name="DensityA">Density of part one, g/ml.</param>
-/// <param name="DensityB">Density of part two, g/ml.</param>
-/// <param name="LeastLayerMm">Least layer, mm.</param>
-/// <param name="GreatestLayerMm">Greatest layer, mm.</param>
+/// <param name="DensityA">Density of part one, g/ml, 0.5…3.</param>
+/// <param name="DensityB">Density of part two, g/ml, 0.5…3.</param>
+/// <param name="LeastLayerMm">Least layer, mm, from 0 to the greatest layer and at most 100.</param>
+/// <param name="GreatestLayerMm">Greatest layer, mm, 0.05…200.</param>
 /// <param name="MaxBatchG">Greatest mass mixed at once, g.</param>
 /// <param name="PotLifeMin">Pot life, minutes, for <paramref name="PotLifeMassG"/> g.</param>
 /// <param name="PotLifeMassG">Mass the pot life was measured on, g.</param>
 /// <param name="GelH">Thin-film gel (working) time, h.</param>
-/// <param name="RecoatFromH">Earliest next layer, h after the pour.</param>
+/// <param name="RecoatFromH">Earliest next layer, h after the pour, 0…5000.</param>
 /// <param name="RecoatToH">End of the recoat window, h after the pour: later, scuff and wipe first.</param>
-/// <param name="DemouldH">Firm enough to strip dams, h after the pour.</param>
+/// <param name="DemouldH">Firm enough to strip dams, h after the pour, 0…5000.</param>
 /// <param name="FullCureH">Fully cured, h after the pour.</param>
 /// <param name="ReferenceC">Temperature of all these times, °C.</param>
-/// <param name="WorkFromC">Least working temperature, °C.</param>
-/// <param name="WorkToC">Greatest working temperature, °C.</param>
+/// <param name="WorkFromC">Least working temperature, °C, −20…60.</param>
+/// <param name="WorkToC">Greatest working temperature, °C, from the least to 60.</param>
 /// <param name="MixedViscosityMPaS">Viscosity just mixed, mPa·s.</param>
-/// <param name="ShrinkPercent">Shrinkage in curing, % of the volume.</param>
-/// <param name="TolerancePercent">How far the ratio may be off, %.</param>
-/// <param name="TintLimitPercent">Most tint, ml in 100 ml of mixed resin.</param>
-/// <param name="StirMin">Minutes of stirring.</param>
+/// <param name="ShrinkPercent">Shrinkage in curing, % of the volume, 0…90.</param>
+/// <param name="TolerancePercent">How far the ratio may be off, %, 0.1…50.</param>
+/// <param name="TintLimitPercent">Most tint, ml in 100 ml of mixed resin, 0…50.</param>
+/// <param name="StirMin">Minutes of stirring, 0…60.</param>
 /// <param name="SafetyNote">The caution shown with every batch.</param>
 public sealed record ProductSheet(
     string Id,
@@ -93,7 +93,7 @@ public sealed record ProductSheet(
     /// <param name="twoG">Part two, g.</param>
     public double MixedMl(double oneG, double twoG) => (oneG / DensityA) + (Traits.IsOnePart ? 0 : twoG / DensityB);
 
-    /// <summary>Density of the mix, g/ml: the parts' masses over their volumes.</summary>
+    /// <summary>Density of the mix, g/ml, 0.1…10: the parts' masses over their volumes.</summary>
     [JsonIgnore]
     public double MixedDensity => Ratio.Basis == RatioBasis.Volume
         ? ((Ratio.A * DensityA) + (Ratio.B * DensityB)) / (Ratio.A + Ratio.B)
@@ -170,9 +170,9 @@ public sealed record ProductSheet(
 }
 
 /// <summary>How a product dries that gives its water to the air.</summary>
-/// <param name="CoatMm">Depth of the coat the time was given for, mm wet.</param>
-/// <param name="Hours">Until that coat is clear and dry, h, at <paramref name="AtHumidityPercent"/>.</param>
-/// <param name="AtHumidityPercent">Relative humidity of that figure, %.</param>
+/// <param name="CoatMm">Depth of the coat the time was given for, mm wet, 0.01…50.</param>
+/// <param name="Hours">Until that coat is clear and dry, h, at <paramref name="AtHumidityPercent"/>, 0.05…2000.</param>
+/// <param name="AtHumidityPercent">Relative humidity of that figure, %, 5…95.</param>
 public sealed record CoatDrying(double CoatMm, double Hours, double AtHumidityPercent = 50)
 {
     /// <summary>Refuses what never dries.</summary>
@@ -186,7 +186,7 @@ public sealed record CoatDrying(double CoatMm, double Hours, double AtHumidityPe
 }
 
 /// <summary>How a product hardens under a UV lamp.</summary>
-/// <param name="DepthMm">Depth one flash hardens of the clear resin, mm.</param>
+/// <param name="DepthMm">Depth one flash hardens of the clear resin, mm, 0.05…50.</param>
 /// <param name="Seconds">How long one flash is, s.</param>
 public sealed record UvFlash(double DepthMm, double Seconds)
 {

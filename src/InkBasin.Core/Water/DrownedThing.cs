@@ -50,16 +50,16 @@ public sealed record DrownedThing
     /// <summary>Middle of its footprint.</summary>
     public required PointMm At { get; init; }
 
-    /// <summary>Turned clockwise, degrees; at 0 its length runs from left to right.</summary>
+    /// <summary>Turned clockwise, degrees, −360…360; at 0 its length runs from left to right.</summary>
     public double TurnDeg { get; init; }
 
-    /// <summary>Length, mm, above 0: as the model is, not full size.</summary>
+    /// <summary>Length, mm, 0.2…2000: as the model is, not full size.</summary>
     public required double LengthMm { get; init; }
 
-    /// <summary>Width, mm, above 0.</summary>
+    /// <summary>Width, mm, 0.2…2000.</summary>
     public required double WidthMm { get; init; }
 
-    /// <summary>Height over its base, mm, above 0.</summary>
+    /// <summary>Height over its base, mm, 0.2…1000.</summary>
     public required double HeightMm { get; init; }
 
     /// <summary>How much of its box it fills, 0.01…1: a block 1, a round post 0.79, a stone about 0.5.</summary>
@@ -71,7 +71,7 @@ public sealed record DrownedThing
     /// <summary>Mass, g; null takes the density of what it is made of.</summary>
     public double? MassG { get; init; }
 
-    /// <summary>Density of what it is made of, g/ml, used without a mass.</summary>
+    /// <summary>Density of what it is made of, g/ml, used without a mass, 0.01…25.</summary>
     public double DensityGPerMl { get; init; } = 1;
 
     /// <summary>Dense, sealed or porous.</summary>

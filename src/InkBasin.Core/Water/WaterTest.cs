@@ -17,7 +17,7 @@ public sealed record WaterTest
     /// <summary>When.</summary>
     public required DateTimeOffset At { get; init; }
 
-    /// <summary>Level it was filled to, mm over the board.</summary>
+    /// <summary>Level it was filled to, mm over the board, −500…1000.</summary>
     public required double LevelMm { get; init; }
 
     /// <summary>What the bare bed held to that level by the plan when it was logged, ml, above 0.</summary>

@@ -7701,14 +7701,14 @@ export interface components {
             middle: null | string;
             /**
              * Format: double
-             * @description From this depth on the middle's colour is whole, mm, above 0.
+             * @description From this depth on the middle's colour is whole, mm, 0.1…500.
              */
             middleFromMm: number;
             /** @description Colour of the beach, '#rrggbb'; null for none. */
             beach: null | string;
             /**
              * Format: double
-             * @description Down to this depth the beach reaches, mm, above 0.
+             * @description Down to this depth the beach reaches, mm, 0.1…500.
              */
             beachToMm: number;
         };
@@ -8982,12 +8982,12 @@ export interface components {
             points: components["schemas"]["ChannelPoint"][];
             /**
              * Format: double
-             * @description Bed height on the centre line at the first point, mm over the board.
+             * @description Bed height on the centre line at the first point, mm over the board, −500…500.
              */
             bedStartMm: number;
             /**
              * Format: double
-             * @description Bed height on the centre line at the last point, mm over the board.
+             * @description Bed height on the centre line at the last point, mm over the board, −500…500.
              */
             bedEndMm: number;
             /**
@@ -9056,17 +9056,17 @@ export interface components {
         CoatDrying: {
             /**
              * Format: double
-             * @description Depth of the coat the time was given for, mm wet.
+             * @description Depth of the coat the time was given for, mm wet, 0.01…50.
              */
             coatMm: number;
             /**
              * Format: double
-             * @description Until that coat is clear and dry, h, at AtHumidityPercent.
+             * @description Until that coat is clear and dry, h, at AtHumidityPercent, 0.05…2000.
              */
             hours: number;
             /**
              * Format: double
-             * @description Relative humidity of that figure, %.
+             * @description Relative humidity of that figure, %, 5…95.
              * @default 50
              */
             atHumidityPercent: number;
@@ -9968,22 +9968,22 @@ export interface components {
             at: components["schemas"]["PointMm"];
             /**
              * Format: double
-             * @description Turned clockwise, degrees; at 0 its length runs from left to right.
+             * @description Turned clockwise, degrees, −360…360; at 0 its length runs from left to right.
              */
             turnDeg: number;
             /**
              * Format: double
-             * @description Length, mm, above 0: as the model is, not full size.
+             * @description Length, mm, 0.2…2000: as the model is, not full size.
              */
             lengthMm: number;
             /**
              * Format: double
-             * @description Width, mm, above 0.
+             * @description Width, mm, 0.2…2000.
              */
             widthMm: number;
             /**
              * Format: double
-             * @description Height over its base, mm, above 0.
+             * @description Height over its base, mm, 0.2…1000.
              */
             heightMm: number;
             /**
@@ -10003,7 +10003,7 @@ export interface components {
             massG: null | number;
             /**
              * Format: double
-             * @description Density of what it is made of, g/ml, used without a mass.
+             * @description Density of what it is made of, g/ml, used without a mass, 0.01…25.
              */
             densityGPerMl: number;
             /** @description Dense, sealed or porous. */
@@ -10277,7 +10277,7 @@ export interface components {
             widthMm: number;
             /**
              * Format: double
-             * @description Height of the grid's lowest place over the board, mm.
+             * @description Height of the grid's lowest place over the board, mm, −500…500.
              */
             lowestMm: number;
             /**
@@ -10717,12 +10717,12 @@ export interface components {
             points: components["schemas"]["ChannelPoint"][];
             /**
              * Format: double
-             * @description Bed height on the centre line at the first point, mm over the board.
+             * @description Bed height on the centre line at the first point, mm over the board, −500…500.
              */
             bedStartMm: number;
             /**
              * Format: double
-             * @description Bed height on the centre line at the last point, mm over the board.
+             * @description Bed height on the centre line at the last point, mm over the board, −500…500.
              */
             bedEndMm: number;
             /**
@@ -10807,7 +10807,7 @@ export interface components {
             widthMm: number;
             /**
              * Format: double
-             * @description Height of the grid's lowest place over the board, mm.
+             * @description Height of the grid's lowest place over the board, mm, −500…500.
              */
             lowestMm: number;
             /**
@@ -10838,7 +10838,7 @@ export interface components {
             outline: components["schemas"]["Outline"];
             /**
              * Format: double
-             * @description Level of its top, mm over the board: waterline − depth of water over it.
+             * @description Level of its top, mm over the board, −500…500: waterline − depth of water over it.
              */
             topMm: number;
             /** @description Identity within the recipe; never reused. */
@@ -11121,7 +11121,7 @@ export interface components {
             outline: components["schemas"]["Outline"];
             /**
              * Format: double
-             * @description Level the depths are measured from, mm over the board.
+             * @description Level the depths are measured from, mm over the board, −500…500.
              */
             waterlineMm: number;
             /** @description Measured depths, 1…200. */
@@ -11149,12 +11149,12 @@ export interface components {
             points: components["schemas"]["PointMm"][];
             /**
              * Format: double
-             * @description Level of the formation at the first point, mm over the board.
+             * @description Level of the formation at the first point, mm over the board, −500…500.
              */
             startMm: number;
             /**
              * Format: double
-             * @description Level of the formation at the last point, mm over the board.
+             * @description Level of the formation at the last point, mm over the board, −500…500.
              */
             endMm: number;
             /**
@@ -13480,22 +13480,22 @@ export interface components {
             ratio: components["schemas"]["MixRatio"];
             /**
              * Format: double
-             * @description Density of part one, g/ml.
+             * @description Density of part one, g/ml, 0.5…3.
              */
             densityA: number;
             /**
              * Format: double
-             * @description Density of part two, g/ml.
+             * @description Density of part two, g/ml, 0.5…3.
              */
             densityB: number;
             /**
              * Format: double
-             * @description Least layer, mm.
+             * @description Least layer, mm, from 0 to the greatest layer and at most 100.
              */
             leastLayerMm: number;
             /**
              * Format: double
-             * @description Greatest layer, mm.
+             * @description Greatest layer, mm, 0.05…200.
              */
             greatestLayerMm: number;
             /**
@@ -13520,7 +13520,7 @@ export interface components {
             gelH: number;
             /**
              * Format: double
-             * @description Earliest next layer, h after the pour.
+             * @description Earliest next layer, h after the pour, 0…5000.
              */
             recoatFromH: number;
             /**
@@ -13530,7 +13530,7 @@ export interface components {
             recoatToH: number;
             /**
              * Format: double
-             * @description Firm enough to strip dams, h after the pour.
+             * @description Firm enough to strip dams, h after the pour, 0…5000.
              */
             demouldH: number;
             /**
@@ -13545,12 +13545,12 @@ export interface components {
             referenceC: number;
             /**
              * Format: double
-             * @description Least working temperature, °C.
+             * @description Least working temperature, °C, −20…60.
              */
             workFromC: number;
             /**
              * Format: double
-             * @description Greatest working temperature, °C.
+             * @description Greatest working temperature, °C, from the least to 60.
              */
             workToC: number;
             /**
@@ -13560,22 +13560,22 @@ export interface components {
             mixedViscosityMPaS: number;
             /**
              * Format: double
-             * @description Shrinkage in curing, % of the volume.
+             * @description Shrinkage in curing, % of the volume, 0…90.
              */
             shrinkPercent: number;
             /**
              * Format: double
-             * @description How far the ratio may be off, %.
+             * @description How far the ratio may be off, %, 0.1…50.
              */
             tolerancePercent: number;
             /**
              * Format: double
-             * @description Most tint, ml in 100 ml of mixed resin.
+             * @description Most tint, ml in 100 ml of mixed resin, 0…50.
              */
             tintLimitPercent: number;
             /**
              * Format: double
-             * @description Minutes of stirring.
+             * @description Minutes of stirring, 0…60.
              */
             stirMin: number;
             /** @description The caution shown with every batch. */
@@ -14672,37 +14672,37 @@ export interface components {
             turnDeg: number;
             /**
              * Format: double
-             * @description Length of the footprint, m, above 0.
+             * @description Length of the footprint, m, 0.01…1000.
              */
             lengthM: number;
             /**
              * Format: double
-             * @description Width of the footprint, m, above 0.
+             * @description Width of the footprint, m, 0.01…1000.
              */
             widthM: number;
             /**
              * Format: double
-             * @description Height over its base, m, above 0.
+             * @description Height over its base, m, 0.01…1000.
              */
             heightM: number;
             /**
              * Format: double
-             * @description How far it reaches out over its footprint all round, m, ≥ 0: a tree's crown, a crane's jib.
+             * @description How far it reaches out over its footprint all round, m, 0…200: a tree's crown, a crane's jib.
              */
             overhangM: number;
             /**
              * Format: double
-             * @description Height of what reaches out over its base, m, ≥ 0.
+             * @description Height of what reaches out over its base, m, 0…1000.
              */
             overhangFromM: number;
             /**
              * Format: double
-             * @description Height of its underside between its ends over its base, m, ≥ 0: a bridge's clear opening; 0 stands on the whole footprint.
+             * @description Height of its underside between its ends over its base, m, 0…1000: a bridge's clear opening; 0 stands on the whole footprint.
              */
             underM: number;
             /**
              * Format: double
-             * @description How deep it lies in the water, m, ≥ 0: what floats stands that far under the waterline.
+             * @description How deep it lies in the water, m, 0…200: what floats stands that far under the waterline.
              */
             draughtM: number;
             /**
@@ -14908,7 +14908,7 @@ export interface components {
         StepWedge: {
             /**
              * Format: double
-             * @description Tint in the resin, ml in 100 ml, above 0.
+             * @description Tint in the resin, ml in 100 ml, 0.001…20.
              */
             mlPer100Ml: number;
             /** @description 1…500 readings, all in one light. */
@@ -15042,12 +15042,12 @@ export interface components {
             brushMm: number;
             /**
              * Format: double
-             * @description mm or a share 0…1, by the kind.
+             * @description mm, 0…100; of those that take a share, 0…1.
              */
             strength: number;
             /**
              * Format: double
-             * @description The level of StrokeKind.Level, mm over the board.
+             * @description The level of StrokeKind.Level, mm over the board, −500…500.
              * @default 0
              */
             levelMm: number;
@@ -15313,7 +15313,7 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description Volume of one drop, ml; of what is not dropped, that of a drop of it let down.
+             * @description Volume of one drop, ml, 0.001…1; of what is not dropped, that of a drop of it let down.
              */
             dropMl: number;
             /** @description What 1 ml in 100 ml of mixed resin swallows and scatters, 1/mm. */
@@ -15322,12 +15322,12 @@ export interface components {
             kind: components["schemas"]["TintKind"];
             /**
              * Format: double
-             * @description Mass of 1 ml as it lies, g: for what is weighed.
+             * @description Mass of 1 ml as it lies, g, 0.05…10: for what is weighed.
              */
             densityGPerMl: number;
             /**
              * Format: double
-             * @description What 1 mm of it on the stick is, ml: for what is smeared.
+             * @description What 1 mm of it on the stick is, ml, 0.0005…1: for what is smeared.
              */
             stickMlPerMm: number;
             /** @description Whether it ships, with made-up numbers. */
@@ -15626,7 +15626,7 @@ export interface components {
         UvFlash: {
             /**
              * Format: double
-             * @description Depth one flash hardens of the clear resin, mm.
+             * @description Depth one flash hardens of the clear resin, mm, 0.05…50.
              */
             depthMm: number;
             /**
@@ -15683,7 +15683,7 @@ export interface components {
             seed: components["schemas"]["PointMm"];
             /**
              * Format: double
-             * @description Level of the finished surface, mm over the board.
+             * @description Level of the finished surface, mm over the board, −500…1000.
              */
             waterlineMm: number;
             /** @description Id of its product sheet. */
@@ -15898,7 +15898,7 @@ export interface components {
             at: string;
             /**
              * Format: double
-             * @description Level it was filled to, mm over the board.
+             * @description Level it was filled to, mm over the board, −500…1000.
              */
             levelMm: number;
             /**
