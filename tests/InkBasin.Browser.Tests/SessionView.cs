@@ -92,6 +92,6 @@ internal sealed class SessionView(ChromeDriver driver)
             Done();
         }
 
-        Assert.Equal(step, Step);
+        Assert.True(Step == step, $"'{step}' is gone by; the bench stands at '{Step}' and shows: {Text("main")}");
     }
 }
