@@ -1,3 +1,4 @@
+using System.Data;
 using System.Text.Json;
 using InkBasin.Core;
 using InkBasin.Core.Bench;
@@ -31,7 +32,7 @@ public sealed record BenchDevice(string Id, string Name)
 /// <param name="Version">How often anything but its events has changed.</param>
 public sealed record StoredSession(Guid Id, Guid BuildId, BenchScript Script, DateTimeOffset OpenedAt, IReadOnlyList<BenchEvent> Events, Rehearsal? Rehearsal, BenchDevice? Holder, bool Told, int Version)
 {
-    /// <summary>Never less in what was read later: whoever has two answers knows by it which is the newer.</summary>
+    /// <summary>Higher in what was read after any change, and the same only in what is the same: whoever has two answers knows by it which is the newer.</summary>
     public int Revision => Version + Events.Count;
 
     /// <summary>Where it stands.</summary>
@@ -93,6 +94,8 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
     /// <exception cref="StoredDataException">It cannot be read.</exception>
     public async Task<StoredSession> GetAsync(Guid id, CancellationToken cancel = default)
     {
+        // As it was at one moment: two questions see the same of the file within a transaction, and this level is what SQLite begins without locking it.
+        await using var moment = await context.Database.BeginTransactionAsync(IsolationLevel.ReadUncommitted, cancel);
         var row = await context.BenchSessions.AsNoTracking().SingleOrDefaultAsync(one => one.Id == id, cancel) ?? throw new SessionNotFoundException();
         return Read(row, await EventsAsync(id, cancel));
     }
@@ -107,10 +110,10 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
     /// <param name="id">The session.</param>
     /// <param name="event">What happened. Its time is moved between what happened last and now: no clock but this one's counts.</param>
     /// <param name="cancel">Gives up; nothing is added then.</param>
-    /// <returns>The session with it; and whether it was new.</returns>
+    /// <returns>Whether it was new.</returns>
     /// <exception cref="SessionNotFoundException">There is no such session.</exception>
     /// <exception cref="RefusedException">It cannot happen as the session stands.</exception>
-    public async Task<(StoredSession Session, bool IsNew)> AddAsync(Guid id, BenchEvent @event, CancellationToken cancel = default)
+    public async Task<bool> AddAsync(Guid id, BenchEvent @event, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(@event);
         for (var tries = 1; ; tries++)
@@ -119,7 +122,7 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
             var now = session.Now(time.GetUtcNow());
             var from = session.Events.Count > 0 ? session.Events.Max(one => one.At) : session.OpenedAt;
             var happened = @event with { At = @event.At < from ? from : @event.At > now ? (now > from ? now : from) : @event.At };
-            if (BenchSession.Take(session.Script, session.OpenedAt, session.Events, happened) is not { } state) return (session, false);
+            if (BenchSession.Take(session.Script, session.OpenedAt, session.Events, happened) is not { } state) return false;
             var row = new BenchEventRow { SessionId = id, Number = session.Events.Count + 1, EventId = happened.Id, Event = JsonSerializer.Serialize(happened, Json) };
             context.BenchEvents.Add(row);
             var head = await context.BenchSessions.SingleAsync(one => one.Id == id, cancel);
@@ -128,7 +131,7 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
             {
                 await context.SaveChangesAsync(cancel);
                 context.ChangeTracker.Clear();
-                return (session with { Events = [.. session.Events, happened] }, true);
+                return true;
             }
             catch (DbUpdateException) when (tries < MostTries)
             {
@@ -138,7 +141,7 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
     }
 
     /// <summary>Gives a session into a device's hands.</summary>
-    public Task<StoredSession> HoldAsync(Guid id, BenchDevice device, CancellationToken cancel = default)
+    public Task HoldAsync(Guid id, BenchDevice device, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(device);
         device.Check("device");
@@ -147,7 +150,7 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
 
     /// <summary>Changes a rehearsal's clock or mishaps.</summary>
     /// <exception cref="RefusedException">The session is meant.</exception>
-    public Task<StoredSession> RehearseAsync(Guid id, Func<Rehearsal, StoredSession, Rehearsal> change, CancellationToken cancel = default)
+    public Task RehearseAsync(Guid id, Func<Rehearsal, StoredSession, Rehearsal> change, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(change);
         return ChangeAsync(
@@ -157,21 +160,20 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
     }
 
     /// <summary>Notes that the build knows all of a session.</summary>
-    public Task<StoredSession> TellAsync(Guid id, CancellationToken cancel = default) => ChangeAsync(id, (row, _) => row.Told = true, cancel);
+    public Task TellAsync(Guid id, CancellationToken cancel = default) => ChangeAsync(id, (row, _) => row.Told = true, cancel);
 
-    private async Task<StoredSession> ChangeAsync(Guid id, Action<BenchSessionRow, StoredSession> change, CancellationToken cancel)
+    private async Task ChangeAsync(Guid id, Action<BenchSessionRow, StoredSession> change, CancellationToken cancel)
     {
         for (var tries = 1; ; tries++)
         {
             var row = await context.BenchSessions.SingleOrDefaultAsync(one => one.Id == id, cancel) ?? throw new SessionNotFoundException();
-            var events = await EventsAsync(id, cancel);
-            change(row, Read(row, events));
+            change(row, Read(row, await EventsAsync(id, cancel)));
             row.Version++;
             try
             {
                 await context.SaveChangesAsync(cancel);
                 context.ChangeTracker.Clear();
-                return Read(row, events);
+                return;
             }
             catch (DbUpdateConcurrencyException) when (tries < MostTries)
             {

@@ -131,6 +131,7 @@ internal static class BenchEndpoints
         var before = stored.State.At;
         async Task<BenchView> Taken()
         {
+            stored = await sessions.GetAsync(session, cancel);
             if (stored.State is var state && state.At != before) await instruments.TareForAsync(stored, state, cancel);
             return await TellAllAsync(stored, told, views, hub, cancel);
         }
@@ -139,7 +140,7 @@ internal static class BenchEndpoints
         {
             try
             {
-                (stored, _) = await sessions.AddAsync(session, Require.Present(request.Events[i], "kind"), cancel);
+                await sessions.AddAsync(session, Require.Present(request.Events[i], "kind"), cancel);
             }
             catch (RefusedException refused)
             {
@@ -157,13 +158,13 @@ internal static class BenchEndpoints
         request.Device.Check("device");
         var stored = await sessions.GetAsync(session, cancel);
         var next = request.LetGo is { } letGo ? holds.Answer(stored, request.Device, letGo) : holds.Ask(stored, request.Device) ? request.Device : null;
-        if (next is not null) stored = await sessions.HoldAsync(session, next, cancel);
-        return TypedResults.Ok(await TellAllAsync(stored, told, views, hub, cancel));
+        if (next is not null) await sessions.HoldAsync(session, next, cancel);
+        return TypedResults.Ok(await TellAllAsync(await sessions.GetAsync(session, cancel), told, views, hub, cancel));
     }
 
     private static async Task<Ok<BenchView>> Rehearse(Guid session, RehearseRequest request, BenchStore sessions, BenchTold told, BenchViews views, TimeProvider time, IHubContext<BenchHub, IBenchWatcher> hub, CancellationToken cancel)
     {
-        var stored = await sessions.RehearseAsync(
+        await sessions.RehearseAsync(
             session,
             (rehearsal, before) =>
             {
@@ -172,7 +173,7 @@ internal static class BenchEndpoints
                 return request.Mishap is { } mishap ? rehearsal.With(now, Require.Known(mishap, "mishap"), LeftStandingMin(before, rehearsal.At(now))) : rehearsal;
             },
             cancel);
-        return TypedResults.Ok(await TellAllAsync(stored, told, views, hub, cancel));
+        return TypedResults.Ok(await TellAllAsync(await sessions.GetAsync(session, cancel), told, views, hub, cancel));
     }
 
     // Until two minutes past its time: that is what is practised.
