@@ -36,6 +36,16 @@ public class ExistingGroundTests
         Assert.Equal(5 + (70 * 2.5), Laid(grid, step with { Exaggeration = 2.5 }).Max(), 2);
     }
 
+    // What is measured on the board keeps its level; a level no board has is taken as the farthest there is.
+    [Theory]
+    [InlineData(-12.5f, false, -12.5)]
+    [InlineData(499.5f, false, 499.5)]
+    [InlineData(740, false, 500)]
+    [InlineData(-740, false, -500)]
+    [InlineData(740, true, 5)]
+    public void Its_lowest_place_lies_where_the_file_says_and_a_landscapes_five_over_the_board(float lowest, bool real, double lowestMm) =>
+        Assert.Equal(lowestMm, Step(Grid(20, 15, 2, (c, _) => lowest + c), real).LowestMm, 9);
+
     [Fact]
     public void Where_the_grid_has_a_hole_the_ground_stays_as_it_was()
     {
