@@ -3,7 +3,7 @@ using InkBasin.Core.Stock;
 namespace InkBasin.Core.Resin;
 
 /// <summary>What the cure of a resin is reckoned from.</summary>
-/// <param name="GelH">Thin-film gel time at <paramref name="ReferenceC"/>, h, above 0.</param>
+/// <param name="GelH">Thin-film gel time at <paramref name="ReferenceC"/>, h, 0.001…10,000.</param>
 /// <param name="HeatJPerG">Heat of the whole reaction, J/g, 0.001…5000.</param>
 /// <param name="ReferenceC">Temperature the gel time holds at, °C.</param>
 /// <param name="DensityGPerMl">Density of the fresh mix, g/ml, 0.1…10.</param>

@@ -7,7 +7,7 @@ namespace InkBasin.Core.Sight;
 /// <param name="WidthPx">Its width in pixels, 1…20,000.</param>
 /// <param name="HeightPx">Its height in pixels, 1…20,000.</param>
 /// <param name="Centre">Where its middle lies on the board.</param>
-/// <param name="MmPerPx">What a pixel takes on the board, mm, above 0.</param>
+/// <param name="MmPerPx">What a pixel takes on the board, mm, 0.0001…1000.</param>
 /// <param name="TurnDeg">Turned clockwise about its middle, degrees, −360…360.</param>
 /// <param name="Fade">How much it is faded, 0 (full) … 1 (gone).</param>
 public sealed record TracePhoto(string PictureId, int WidthPx, int HeightPx, PointMm Centre, double MmPerPx, double TurnDeg = 0, double Fade = 0.5)

@@ -17,7 +17,7 @@ public enum Part
 /// <param name="Id">Identity.</param>
 /// <param name="ProductId">The sheet it belongs to.</param>
 /// <param name="Part">Which part is in it.</param>
-/// <param name="LeftG">What is left in it, g.</param>
+/// <param name="LeftG">What is left in it, g, 0…1,000,000.</param>
 /// <param name="BoughtOn">When it was bought; null when nobody knows.</param>
 /// <param name="OpenedOn">When it was opened; null while it is closed, or when nobody knows.</param>
 public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG, DateOnly? BoughtOn, DateOnly? OpenedOn)

@@ -3,8 +3,8 @@ namespace InkBasin.Core.Stock;
 /// <summary>A size a product is sold in: a kit of both parts, or one bottle.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="ProductId">The product.</param>
-/// <param name="OneG">Part one in it, g, 0 for none.</param>
-/// <param name="TwoG">Part two in it, g, 0 for none.</param>
+/// <param name="OneG">Part one in it, g, 0 for none, 0…100,000.</param>
+/// <param name="TwoG">Part two in it, g, 0 for none, 0…100,000.</param>
 /// <param name="Price">What it costs, in the maker's own money; null when nobody knows.</param>
 public sealed record Pack(string Id, string ProductId, double OneG, double TwoG, double? Price = null)
 {

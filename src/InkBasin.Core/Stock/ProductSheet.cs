@@ -15,18 +15,18 @@ namespace InkBasin.Core.Stock;
 /// <param name="DensityB">Density of part two, g/ml, 0.5…3.</param>
 /// <param name="LeastLayerMm">Least layer, mm, from 0 to the greatest layer and at most 100.</param>
 /// <param name="GreatestLayerMm">Greatest layer, mm, 0.05…200.</param>
-/// <param name="MaxBatchG">Greatest mass mixed at once, g.</param>
-/// <param name="PotLifeMin">Pot life, minutes, for <paramref name="PotLifeMassG"/> g.</param>
-/// <param name="PotLifeMassG">Mass the pot life was measured on, g.</param>
-/// <param name="GelH">Thin-film gel (working) time, h.</param>
+/// <param name="MaxBatchG">Greatest mass mixed at once, g, 0.1…1,000,000.</param>
+/// <param name="PotLifeMin">Pot life, minutes, for <paramref name="PotLifeMassG"/> g, 0.5…10,000.</param>
+/// <param name="PotLifeMassG">Mass the pot life was measured on, g, 1…100,000.</param>
+/// <param name="GelH">Thin-film gel (working) time, h, 0.001…10,000.</param>
 /// <param name="RecoatFromH">Earliest next layer, h after the pour, 0…5000.</param>
-/// <param name="RecoatToH">End of the recoat window, h after the pour: later, scuff and wipe first.</param>
+/// <param name="RecoatToH">End of the recoat window, h after the pour, from its beginning to 50,000: later, scuff and wipe first.</param>
 /// <param name="DemouldH">Firm enough to strip dams, h after the pour, 0…5000.</param>
-/// <param name="FullCureH">Fully cured, h after the pour.</param>
+/// <param name="FullCureH">Fully cured, h after the pour, from when the next layer may go on to 50,000.</param>
 /// <param name="ReferenceC">Temperature of all these times, °C.</param>
 /// <param name="WorkFromC">Least working temperature, °C, −20…60.</param>
 /// <param name="WorkToC">Greatest working temperature, °C, from the least to 60.</param>
-/// <param name="MixedViscosityMPaS">Viscosity just mixed, mPa·s.</param>
+/// <param name="MixedViscosityMPaS">Viscosity just mixed, mPa·s, 1…1,000,000.</param>
 /// <param name="ShrinkPercent">Shrinkage in curing, % of the volume, 0…90.</param>
 /// <param name="TolerancePercent">How far the ratio may be off, %, 0.1…50.</param>
 /// <param name="TintLimitPercent">Most tint, ml in 100 ml of mixed resin, 0…50.</param>
@@ -187,7 +187,7 @@ public sealed record CoatDrying(double CoatMm, double Hours, double AtHumidityPe
 
 /// <summary>How a product hardens under a UV lamp.</summary>
 /// <param name="DepthMm">Depth one flash hardens of the clear resin, mm, 0.05…50.</param>
-/// <param name="Seconds">How long one flash is, s.</param>
+/// <param name="Seconds">How long one flash is, s, 0.5…36,000.</param>
 public sealed record UvFlash(double DepthMm, double Seconds)
 {
     /// <summary>Refuses what never hardens.</summary>

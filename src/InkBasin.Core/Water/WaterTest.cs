@@ -29,7 +29,7 @@ public sealed record WaterTest
     /// <summary>Tipped out into the jug afterwards, ml; null when it was not measured.</summary>
     public double? OutMl { get; init; }
 
-    /// <summary>How long it stood, minutes, ≥ 0.</summary>
+    /// <summary>How long it stood, minutes, 0…100,000.</summary>
     public double StoodMin { get; init; }
 
     /// <summary>Lost while it stood, ml: topped up or seen to sink; null when nobody looked.</summary>

@@ -8469,7 +8469,7 @@ export interface components {
             part: components["schemas"]["Part"];
             /**
              * Format: double
-             * @description What is left in it, g.
+             * @description What is left in it, g, 0…1,000,000.
              */
             leftG: number;
             /**
@@ -12881,12 +12881,12 @@ export interface components {
             productId: string;
             /**
              * Format: double
-             * @description Part one in it, g, 0 for none.
+             * @description Part one in it, g, 0 for none, 0…100,000.
              */
             oneG: number;
             /**
              * Format: double
-             * @description Part two in it, g, 0 for none.
+             * @description Part two in it, g, 0 for none, 0…100,000.
              */
             twoG: number;
             /**
@@ -13500,22 +13500,22 @@ export interface components {
             greatestLayerMm: number;
             /**
              * Format: double
-             * @description Greatest mass mixed at once, g.
+             * @description Greatest mass mixed at once, g, 0.1…1,000,000.
              */
             maxBatchG: number;
             /**
              * Format: double
-             * @description Pot life, minutes, for PotLifeMassG g.
+             * @description Pot life, minutes, for PotLifeMassG g, 0.5…10,000.
              */
             potLifeMin: number;
             /**
              * Format: double
-             * @description Mass the pot life was measured on, g.
+             * @description Mass the pot life was measured on, g, 1…100,000.
              */
             potLifeMassG: number;
             /**
              * Format: double
-             * @description Thin-film gel (working) time, h.
+             * @description Thin-film gel (working) time, h, 0.001…10,000.
              */
             gelH: number;
             /**
@@ -13525,7 +13525,7 @@ export interface components {
             recoatFromH: number;
             /**
              * Format: double
-             * @description End of the recoat window, h after the pour: later, scuff and wipe first.
+             * @description End of the recoat window, h after the pour, from its beginning to 50,000: later, scuff and wipe first.
              */
             recoatToH: number;
             /**
@@ -13535,7 +13535,7 @@ export interface components {
             demouldH: number;
             /**
              * Format: double
-             * @description Fully cured, h after the pour.
+             * @description Fully cured, h after the pour, from when the next layer may go on to 50,000.
              */
             fullCureH: number;
             /**
@@ -13555,7 +13555,7 @@ export interface components {
             workToC: number;
             /**
              * Format: double
-             * @description Viscosity just mixed, mPa·s.
+             * @description Viscosity just mixed, mPa·s, 1…1,000,000.
              */
             mixedViscosityMPaS: number;
             /**
@@ -15514,7 +15514,7 @@ export interface components {
             centre: components["schemas"]["PointMm"];
             /**
              * Format: double
-             * @description What a pixel takes on the board, mm, above 0.
+             * @description What a pixel takes on the board, mm, 0.0001…1000.
              */
             mmPerPx: number;
             /**
@@ -15631,7 +15631,7 @@ export interface components {
             depthMm: number;
             /**
              * Format: double
-             * @description How long one flash is, s.
+             * @description How long one flash is, s, 0.5…36,000.
              */
             seconds: number;
         };
@@ -15918,7 +15918,7 @@ export interface components {
             outMl: null | number;
             /**
              * Format: double
-             * @description How long it stood, minutes, ≥ 0.
+             * @description How long it stood, minutes, 0…100,000.
              */
             stoodMin: number;
             /**
