@@ -74,7 +74,7 @@ public class BuildSchemaTests
     public void It_says_the_units_and_ranges_the_code_says()
     {
         var text = File.ReadAllText(Kept);
-        Assert.Contains("Level of the finished surface, mm over the board.", text, StringComparison.Ordinal);
+        Assert.Contains("Level of the finished surface, mm over the board, −500…1000.", text, StringComparison.Ordinal);
         Assert.Contains("Scale ratio N of 1:N, 1…2000.", text, StringComparison.Ordinal);
     }
 }
