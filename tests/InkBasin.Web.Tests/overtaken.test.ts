@@ -5,7 +5,7 @@ import { isOvertaken } from '@web/api/overtaken';
 describe('which of two answers is the newer', () => {
   const of = (version: number) => ({ version });
   const overtaken = (came: number, shown: { version: number } | null, askedBy: { version: number } | null) =>
-    isOvertaken((one) => one.version, of(came), shown, askedBy);
+    isOvertaken((one, than) => one.version < than.version, of(came), shown, askedBy);
 
   it('passes one over that was overtaken on its way', () => {
     const [before, shown] = [of(4), of(6)];

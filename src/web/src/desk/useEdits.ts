@@ -20,7 +20,7 @@ export function buildKey(id: string) {
   return ['build', id];
 }
 
-const versionOf = (answer: BuildAnswer): number => answer.version;
+const isOlder = (one: BuildAnswer, than: BuildAnswer): boolean => one.version < than.version;
 
 /** Asks for a build. */
 export async function fetchBuild(client: QueryClient, id: string): Promise<BuildAnswer> {
@@ -28,7 +28,7 @@ export async function fetchBuild(client: QueryClient, id: string): Promise<Build
   const askedBy = shown();
   const came = await answer(api.GET('/api/builds/{id}', { params: { path: { id } } }));
   const now = shown();
-  return now !== undefined && isOvertaken(versionOf, came, now, askedBy) ? now : came;
+  return now !== undefined && isOvertaken(isOlder, came, now, askedBy) ? now : came;
 }
 
 export function groundKey(id: string, key: string) {
@@ -118,7 +118,7 @@ export function useEdits(id: string, current: BuildAnswer | undefined, onRefused
           })
           .catch(() => undefined);
         client.setQueryData<BuildAnswer>(buildKey(id), (shown) =>
-          isOvertaken(versionOf, made, shown, askedBy) ? shown : made,
+          isOvertaken(isOlder, made, shown, askedBy) ? shown : made,
         );
         void askAnew(client, ['builds']);
         void askAnew(client, ['bottles']);

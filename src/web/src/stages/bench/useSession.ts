@@ -6,6 +6,7 @@ import type { BenchDevice, BenchEvent, BenchView, InstrumentState, Mishap } from
 import { thisDevice } from './device';
 import { foretold } from './foretold';
 import { keepWaiting, leftOf, mark, MOST_AT_ONCE, waiting } from './happened';
+import { clockAfter, isOlderView, timeBy, type SessionClock } from './sessionClock';
 
 const AGAIN_MS = 1500;
 // A fault of the server's own is waited out like one that does not answer; not for ever, so that no press of ours stops a pour.
@@ -41,12 +42,10 @@ export interface Session {
   rehearse: (change: { speed?: number; mishap?: Mishap }) => void;
 }
 
-const revisionOf = (view: BenchView): number => view.revision;
-
 /** A session as this device has it: live, and going on by itself while the server is away. */
 export function useSession(id: string): Session {
   const device = useMemo(thisDevice, []);
-  const [told, setTold] = useState<{ view: BenchView; at: number } | null>(null);
+  const [told, setTold] = useState<{ view: BenchView; clock: SessionClock } | null>(null);
   const [events, setEvents] = useState<BenchEvent[]>(() => waiting(id));
   const [error, setError] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -59,16 +58,21 @@ export function useSession(id: string): Session {
   const latest = useRef(told);
   latest.current = told;
 
-  const take = useCallback((view: BenchView, askedBy: BenchView | null) => {
-    const at = performance.now();
-    setTold((shown) => (isOvertaken(revisionOf, view, shown?.view, askedBy) ? shown : { view, at }));
+  const take = useCallback((view: BenchView, askedBy: BenchView | null, askedMs: number | null) => {
+    const cameMs = performance.now();
+    setTold((shown) =>
+      isOvertaken(isOlderView, view, shown?.view, askedBy)
+        ? shown
+        : { view, clock: clockAfter(shown?.clock ?? null, view, askedMs, cameMs) },
+    );
     setOffline(false);
     setError(null);
   }, []);
 
   const takes = useCallback(() => {
     const askedBy = latest.current?.view ?? null;
-    return (view: BenchView) => take(view, askedBy);
+    const askedMs = performance.now();
+    return (view: BenchView) => take(view, askedBy, askedMs);
   }, [take]);
 
   // What is asked counts as not answered after some seconds, and is given up after more: what is told twice is taken once.
@@ -166,7 +170,7 @@ export function useSession(id: string): Session {
       .build();
     let gone = false;
     let silent: ReturnType<typeof setTimeout> | undefined;
-    hub.on('Changed', (view: BenchView) => take(view, null));
+    hub.on('Changed', (view: BenchView) => take(view, null, null));
     hub.on('Readings', (all: InstrumentState[]) => {
       clearTimeout(silent);
       silent = setTimeout(() => setReadings([]), SILENT_MS);
@@ -194,14 +198,14 @@ export function useSession(id: string): Session {
   }, [id, read, take]);
 
   const now = useCallback(() => {
-    const { view, at } = latest.current ?? { view: null, at: 0 };
-    return view === null ? Date.now() : Date.parse(view.now) + (performance.now() - at) * view.speed;
+    const clock = latest.current?.clock;
+    return clock === undefined ? Date.now() : timeBy(clock, performance.now());
   }, []);
 
   // Asked again when its words change by themselves.
   useEffect(() => {
     if (told?.view.changesAt == null) return;
-    const inMs = (Date.parse(told.view.changesAt) - Date.parse(told.view.now)) / told.view.speed;
+    const inMs = (Date.parse(told.view.changesAt) - timeBy(told.clock, performance.now())) / told.clock.speed;
     const timer = setTimeout(() => void read(), Math.min(Math.max(inMs, 0) + 60, 2 ** 31 - 1));
     return () => clearTimeout(timer);
   }, [told, read]);
