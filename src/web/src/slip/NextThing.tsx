@@ -29,7 +29,7 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
     return (
       <section className="next-thing">
         <p>
-          All layers have had their time.{' '}
+          {begun > 0 ? 'All layers are poured.' : 'All layers have had their time.'}{' '}
           {stripAt !== null && (
             <>
               Dams may come off from <strong>{when(stripAt, now)}</strong>.

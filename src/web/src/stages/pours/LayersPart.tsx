@@ -20,7 +20,7 @@ import { PoolsOf } from './PoolsOf';
 import { StrategiesPart } from './StrategiesPart';
 import { setIn, type Fields } from '../../desk/changes';
 
-/** In how many layers, with what, how inked and from when. */
+/** In how many layers, with what, how inked and from when. Where all is poured nothing is left to cut. */
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit, id } = useDesk('edit', 'id');
   const products = useProducts();
@@ -28,6 +28,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const replace = (change: Fields<Water>) => edit(setIn('waters', water.id, change));
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
+  const full = layersOf(plan).every((layer) => layer.poured !== null) && layersOf(plan).length > 0;
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
@@ -73,37 +74,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
       {layersOf(plan).length > 0 && (
         <section>
-          <StrategiesPart water={water} />
-          {water.ownTopsMm === null ? (
-            <p className="quiet">Or drag the top of a layer on the Staff.</p>
-          ) : (
-            <p className="own-tops">
-              You set the tops by hand.{' '}
-              <Button
-                size="sm"
-                variant="outline-primary"
-                onClick={() => void replace({ ownTopsMm: anotherTop(layersOf(plan), water.waterlineMm) })}
-              >
-                One more layer
-              </Button>
-            </p>
-          )}
-          {water.strategy === 'sealFirst' && water.ownTopsMm === null && (
-            <NumberField
-              label="Seal pour"
-              quantity="length"
-              step={0.5}
-              value={water.sealMm}
-              onChange={(sealMm) => replace({ sealMm })}
-            />
-          )}
-          <NumberField
-            label="Thin top-up at the end"
-            quantity="length"
-            step={0.5}
-            value={water.topUpMm}
-            onChange={(topUpMm) => replace({ topUpMm })}
-          />
+          {!full && <Cutting water={water} plan={plan} onChange={replace} />}
           <Layers plan={plan} />
         </section>
       )}
@@ -111,9 +82,56 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
         <p className="own-tops">
           <span>Ink: {inkNames(water.ink, tints)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
         </p>
-        <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />
+        {!full && <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />}
       </section>
       {sheet !== undefined && <SheetNote sheet={sheet} />}
+    </>
+  );
+}
+
+/** How what is not poured yet is cut into layers. */
+function Cutting({
+  water,
+  plan,
+  onChange,
+}: {
+  water: Water;
+  plan: WaterPlan;
+  onChange: (change: Fields<Water>) => Promise<boolean>;
+}) {
+  return (
+    <>
+      <StrategiesPart water={water} />
+      {water.ownTopsMm === null ? (
+        <p className="quiet">Or drag the top of a layer on the Staff.</p>
+      ) : (
+        <p className="own-tops">
+          You set the tops by hand.{' '}
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => void onChange({ ownTopsMm: anotherTop(layersOf(plan), water.waterlineMm) })}
+          >
+            One more layer
+          </Button>
+        </p>
+      )}
+      {water.strategy === 'sealFirst' && water.ownTopsMm === null && (
+        <NumberField
+          label="Seal pour"
+          quantity="length"
+          step={0.5}
+          value={water.sealMm}
+          onChange={(sealMm) => onChange({ sealMm })}
+        />
+      )}
+      <NumberField
+        label="Thin top-up at the end"
+        quantity="length"
+        step={0.5}
+        value={water.topUpMm}
+        onChange={(topUpMm) => onChange({ topUpMm })}
+      />
     </>
   );
 }

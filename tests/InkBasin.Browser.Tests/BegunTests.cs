@@ -1,0 +1,81 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace InkBasin.Browser.Tests;
+
+/// <summary>Waters whose layers have begun.</summary>
+[Collection("browser")]
+public class BegunTests(BrowserFixture fixture)
+{
+    private readonly BenchPage _page = new(fixture);
+
+    // Whatever is open on the list before it is done without, and said to be.
+    private async Task Begin(string id, string water, int layer, string at)
+    {
+        var checks = (await fixture.Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}/waters/{water}/before-pour"))!["checks"]!.AsArray();
+        var edits = checks.Where(check => !check!["settled"]!.GetValue<bool>()).Select(check => check!["item"]!.GetValue<string>())
+            .Select(item => (object)new { kind = "answerCheck", waterId = water, item, answer = new { waterId = water, item, overrides = true, reason = "A test", at } });
+        var toMm = (await fixture.Read(id))["plan"]!["waters"]!.AsArray().Single(plan => plan!["id"]!.GetValue<string>() == water)!["layers"]!["is"]!["layers"]![layer - 1]!["toMm"]!.GetValue<double>();
+        await fixture.Edit(id, new { kind = "together", label = "Begin", edits = edits.Append(new { kind = "beginPour", id = $"pour-{layer}", waterId = water, layer, at, toMm }) });
+    }
+
+    [Fact]
+    public async Task A_water_that_is_all_poured_offers_no_other_way_of_cutting_it()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        async Task<JsonNode> Water() => (await fixture.Read(id))["build"]!["waters"]![0]!;
+        async Task<JsonArray> Layers() => (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
+        var water = (await Water())["id"]!.GetValue<string>();
+        _page.Open(id, "pours");
+        _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, "the ways of cutting it");
+        for (var layer = 1; layer <= (await Layers()).Count; layer++)
+        {
+            if ((await Layers())[layer - 1]!["poured"] is not null) continue;
+            Assert.True(_page.All("[data-testid=strategies]").Count == 1, $"before layer {layer} they can be chosen");
+            await Begin(id, water, layer, $"2027-06-{layer:00}T20:00:00+00:00");
+            _page.Open(id, "pours");
+            _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count >= layer, $"layer {layer} shown as poured");
+        }
+
+        Assert.Contains("All layers are poured.", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Empty(_page.All("[data-testid=strategies]"));
+        Assert.DoesNotContain(_page.All(".field label"), label => label.Text is "Thin top-up at the end" or "First pour");
+        // A higher waterline brings the cutting back.
+        Assert.Equal((await Layers()).Count, _page.All("[data-testid=pour-layers] .poured-layer").Count);
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = water, fields = new { waterlineMm = (await Water())["waterlineMm"]!.GetValue<double>() + 2 } });
+        _page.Open(id, "pours");
+        _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, "the ways of cutting what is above them");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Undoing_a_begun_pour_gives_its_grams_and_the_day_it_opened_the_bottle_back_as_Stores_shows()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        List<string> Bottles()
+        {
+            fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, "/stores"));
+            return _page.Until(() => _page.All(".shelf-item").Where(one => one.Text.StartsWith("Coating epoxy", StringComparison.Ordinal)).Select(one => one.Text).ToList() is { Count: > 0 } all ? all : null, "the bottles of the coating");
+        }
+
+        var had = Bottles();
+        var water = (await fixture.Read(id))["build"]!["waters"]![0]!["id"]!.GetValue<string>();
+        const string At = "2027-05-13T20:00:00+00:00";
+        await Begin(id, water, 1, At);
+        await fixture.Edit(id, new { kind = "logPour", pourId = "pour-1", fields = new { oneG = 60.0, twoG = 50.0, leftMl = (double?)null, reachedMm = (double?)null, roomC = (double?)null, note = (string?)null, at = At, fromBottles = true } });
+        Assert.NotEqual(had, Bottles());
+
+        _page.Open(id, "pours");
+        foreach (var _ in new[] { "the note", "the pour" })
+        {
+            _page.Press(Keys.Control + "z" + Keys.Null);
+            _page.Settled();
+            _page.Until(() => fixture.Read(id).Result["redoLabel"] is not null, "taken back");
+        }
+
+        _page.Until(() => fixture.Read(id).Result["build"]!["begun"]!.AsArray().All(pour => pour!["id"]!.GetValue<string>() != "pour-1"), "the pour itself taken back");
+        Assert.Equal(had, Bottles());
+        Assert.Empty(_page.Faults());
+    }
+}
