@@ -39,6 +39,7 @@ public class BegunTests(BrowserFixture fixture)
         }
 
         Assert.Contains("All layers are poured.", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.EndsWith("all poured", _page.Text(".pours-sum"), StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=strategies]"));
         Assert.DoesNotContain(_page.All(".field label"), label => label.Text is "Thin top-up at the end" or "First pour");
         // A higher waterline brings the cutting back.

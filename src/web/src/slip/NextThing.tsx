@@ -30,11 +30,14 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
       <section className="next-thing">
         <p>
           {begun > 0 ? 'All layers are poured.' : 'All layers have had their time.'}{' '}
-          {stripAt !== null && (
-            <>
-              Dams may come off from <strong>{when(stripAt, now)}</strong>.
-            </>
-          )}
+          {stripAt !== null &&
+            (Date.parse(stripAt) > now.getTime() ? (
+              <>
+                Dams may come off from <strong>{when(stripAt, now)}</strong>.
+              </>
+            ) : (
+              <strong>The dams may come off.</strong>
+            ))}
         </p>
       </section>
     );

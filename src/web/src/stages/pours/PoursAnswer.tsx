@@ -9,13 +9,15 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
   const units = useUnits();
   const pours = pouredAs(plan);
   const poured = layersOf(plan).filter((layer) => layer.poured !== null).length;
+  const full = poured > 0 && poured === layersOf(plan).length;
   return (
     <section aria-live="polite" className="slip-answer">
       <p className="pours-sum">
         <span className="big">{layersOf(plan).length}</span>{' '}
         <span className="big-unit">
           {layersOf(plan).length === 1 ? 'layer' : 'layers'}
-          {poured > 0 && `, ${poured} poured`}, {formatVolume(pours.mixedMl, units)} {unitOf('volume', units)} to mix
+          {poured > 0 && `, ${full ? 'all' : poured} poured`}
+          {!full && `, ${formatVolume(pours.mixedMl, units)} ${unitOf('volume', units)} to mix`}
         </span>
       </p>
       {layersOf(plan).length > 0 && (
