@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>Waters whose layers have begun.</summary>
-[Collection("browser")]
+[Collection("other browser")]
 public class BegunTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

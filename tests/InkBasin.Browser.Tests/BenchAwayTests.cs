@@ -5,7 +5,7 @@ using System.Text.Json.Nodes;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The bench while the server is away, stands still, or refuses what waited: no press is lost, and no old figure is shown as a new one.</summary>
-[Collection("other browser")]
+[Collection("bench browser")]
 public class BenchAwayTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The bench: a rehearsal to its end, a session whose server is killed, two devices at one session, a phone with its code.</summary>
-[Collection("other browser")]
+[Collection("bench browser")]
 public class BenchTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

@@ -130,10 +130,14 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
     }
 }
 
-/// <summary>Half of the tests; the other half runs beside it, with a server and a browser of its own.</summary>
+/// <summary>A third of the tests; the others run beside it, with servers and browsers of their own.</summary>
 [CollectionDefinition("browser")]
 public class OneBrowser : ICollectionFixture<BrowserFixture>;
 
-/// <summary>The other half.</summary>
+/// <summary>Another third.</summary>
 [CollectionDefinition("other browser")]
 public class OtherBrowser : ICollectionFixture<BrowserFixture>;
+
+/// <summary>The bench: its tests wait for clocks and for servers that are away rather than for the machine.</summary>
+[CollectionDefinition("bench browser")]
+public class BenchBrowser : ICollectionFixture<BrowserFixture>;

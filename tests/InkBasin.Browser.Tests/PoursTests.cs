@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>Layers by hand, cups, what became of a pour, and the stores they draw on.</summary>
-[Collection("browser")]
+[Collection("other browser")]
 public class PoursTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };

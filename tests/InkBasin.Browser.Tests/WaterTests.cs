@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 
 namespace InkBasin.Browser.Tests;
 
-[Collection("browser")]
+[Collection("other browser")]
 public class WaterTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture) { BoardWidthMm = 620 };
