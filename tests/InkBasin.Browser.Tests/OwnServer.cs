@@ -84,10 +84,14 @@ internal sealed class OwnServer : IDisposable
         Assert.Equal(0, signal.ExitCode);
     }
 
+    /// <summary>Id of a build by its name.</summary>
+    public async Task<string> Named(string name) =>
+        (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+
     /// <summary>A demo build whose first session that can be poured has its list answered; its address.</summary>
     public async Task<string> Answered(string name)
     {
-        var id = (await Http.GetFromJsonAsync<JsonArray>("/api/builds"))!.First(card => card!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        var id = await Named(name);
         var ready = (await Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}/bench"))!["ready"]!.AsArray().First(one => one!["isNext"]!.GetValue<bool>())!;
         var edits = new List<object>();
         foreach (var list in ready["lists"]!.AsArray())

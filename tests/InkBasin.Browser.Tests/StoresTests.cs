@@ -1,3 +1,5 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -152,15 +154,18 @@ public class StoresTests(BrowserFixture fixture)
     [Fact]
     public async Task What_is_missing_is_told_in_packs_with_what_it_costs()
     {
-        var id = await fixture.CopyOf("Three Weirs at Ondry");
-        var waters = (await fixture.Read(id))["build"]!["waters"]!.AsArray().Select(water => water!["id"]!.GetValue<string>()).ToList();
-        await fixture.Edit(id, new { kind = "together", label = "Another resin", edits = waters.Select(water => new { kind = "set", list = "waters", id = water, fields = new { productId = "casting-epoxy" } }) });
-        Open();
+        // A shelf of its own: what is missing is missing of all builds there are.
+        using var own = await OwnServer.Start();
+        var id = await own.Named("Three Weirs at Ondry");
+        var kept = (await own.Http.GetFromJsonAsync<JsonNode>($"/api/builds/{id}"))!;
+        var edits = kept["build"]!["waters"]!.AsArray().Select(water => new { kind = "set", list = "waters", id = water!["id"]!.GetValue<string>(), fields = new { productId = "casting-epoxy" } });
+        using var made = await own.Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version = kept["version"]!.GetValue<int>(), edit = new { kind = "together", label = "Another resin", edits } });
+        made.EnsureSuccessStatusCode();
+        fixture.Driver.Navigate().GoToUrl(own.At("/stores"));
         _page.Until(() => _page.Text(".to-buy").Contains("Casting epoxy, 1 × 500 + 250 g", StringComparison.Ordinal), "the kit to buy");
         Assert.Contains("24.90", _page.Text(".to-buy"), StringComparison.Ordinal);
         Assert.Contains("g over", _page.Text(".to-buy"), StringComparison.Ordinal);
         Assert.Contains("Old hardener yellows", _page.Text(".to-buy"), StringComparison.Ordinal);
-        await fixture.Http.DeleteAsync(new Uri($"/api/builds/{id}", UriKind.Relative));
         Assert.Empty(_page.Faults());
     }
 }
