@@ -18,7 +18,7 @@ internal sealed class BenchPage
 
         // No test begins in the window the one before it had, nor with what that left behind: the page of a server that was killed asks for it until it is left.
         SetViewport(1280, 800);
-        _driver.Navigate().GoToUrl("about:blank");
+        if (!_driver.Url.StartsWith(fixture.Address.ToString(), StringComparison.Ordinal)) _driver.Navigate().GoToUrl("about:blank");
         Faults();
     }
 
