@@ -146,10 +146,10 @@ public class OvertakenTests(BrowserFixture fixture)
         Assert.Equal("30.5", _page.Find(".bench-typed input").GetAttribute("value"));
     }
 
-    [Fact]
-    public async Task Where_a_session_stood_before_a_press_and_was_answered_after_it_does_not_take_the_bench_back()
+    // Where a session stands is asked for, and the answer held back.
+    private async Task<(HeldAnswers Answers, SessionView View, string Session)> StandsHeld()
     {
-        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+");
+        var answers = new HeldAnswers(_page, fixture.Driver, "/api/bench/[0-9a-f-]+");
         using var meddled = _page.Meddle("""
             const reached = window.fetch;
             window.lose = false;
@@ -165,7 +165,7 @@ public class OvertakenTests(BrowserFixture fixture)
         view.Click("Rehearse it first");
         view.Until(() => view.Step == "caution", "the bench is open");
 
-        // The connection is lost, again and again if need be, until where it stands is asked for.
+        // The connection is lost, again and again if need be, until it is asked for.
         answers.Hold();
         view.Until(() =>
         {
@@ -175,13 +175,36 @@ public class OvertakenTests(BrowserFixture fixture)
             return false;
         }, "where it stands is asked for");
         answers.HoldNoMore();
+        return (answers, view, fixture.Driver.Url.Split('/')[^1]);
+    }
+
+    [Fact]
+    public async Task Where_a_session_stood_before_a_press_and_was_answered_after_it_does_not_take_the_bench_back()
+    {
+        var (answers, view, session) = await StandsHeld();
+        using var held = answers;
         view.Done();
         var at = view.Step;
         Assert.NotEqual("caution", at);
-        var session = fixture.Driver.Url.Split('/')[^1];
         view.Until(() => (bool)_page.Script("return localStorage.getItem('ink-basin.bench.' + arguments[0]) === null", session)!, "the press was told");
         answers.LetGo();
         Assert.Equal(at, view.Step);
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Nor_the_question_of_a_device_that_asked_for_it_meanwhile()
+    {
+        var (answers, view, session) = await StandsHeld();
+        using var held = answers;
+        using var asked = await fixture.Http.PostAsJsonAsync($"/api/bench/{session}/hold", new { device = new { id = "tablet", name = "The tablet" } });
+        asked.EnsureSuccessStatusCode();
+        bool Asks() => _page.Text(".session-banners").Contains("The tablet asks for this session", StringComparison.Ordinal);
+        view.Until(Asks, "who asks for it");
+        answers.LetGo();
+        Assert.True(Asks());
+        view.Click("Keep it");
+        view.Until(() => !Asks(), "it was kept");
         Assert.Empty(_page.Faults());
     }
 
