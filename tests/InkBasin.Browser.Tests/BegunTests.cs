@@ -32,7 +32,7 @@ public class BegunTests(BrowserFixture fixture)
         for (var layer = 1; layer <= (await Layers()).Count; layer++)
         {
             if ((await Layers())[layer - 1]!["poured"] is not null) continue;
-            Assert.True(_page.All("[data-testid=strategies]").Count == 1, $"before layer {layer} they can be chosen");
+            _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, $"before layer {layer} they can be chosen");
             await Begin(id, water, layer, $"2027-06-{layer:00}T20:00:00+00:00");
             _page.Open(id, "pours");
             _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count >= layer, $"layer {layer} shown as poured");
