@@ -122,7 +122,22 @@ public static class TemplateDxf
         _ => "BOARD",
     };
 
-    // The release knows no other letters than these: × is an x, an accent is let go.
-    private static string Ascii(string words) => string.Concat(words.Replace('×', 'x').Replace('–', '-').Normalize(NormalizationForm.FormD)
-        .Where(c => CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark).Select(c => c is >= ' ' and < (char)127 ? c : '?'));
+    // The release knows no other letters than ASCII's: × is an x, an accent is let go. By a table of our own, for the program runs without the system's.
+    private const string Accented = "ÀÁÂÃÄÅÇÈÉÊËÌÍÎÏÑÒÓÔÕÖÙÚÛÜÝàáâãäåçèéêëìíîïñòóôõöùúûüýÿĀāĂăĄąĆćĈĉĊċČčĎďĒēĔĕĖėĘęĚěĜĝĞğĠġĢģĤĥĨĩĪīĬĭĮįİĴĵĶķĹĺĻļĽľŃńŅņŇňŌōŎŏŐőŔŕŖŗŘřŚśŜŝŞşŠšŢţŤťŨũŪūŬŭŮůŰűŲųŴŵŶŷŸŹźŻżŽžØøĐđĦħıŁłŦŧÐð";
+    private const string Bare = "AAAAAACEEEEIIIINOOOOOUUUUYaaaaaaceeeeiiiinooooouuuuyyAaAaAaCcCcCcCcDdEeEeEeEeEeGgGgGgGgHhIiIiIiIiIJjKkLlLlLlNnNnNnOoOoOoRrRrRrSsSsSsSsTtTtUuUuUuUuUuUuWwYyYZzZzZzOoDdHhiLlTtDd";
+
+    private static string Ascii(string words) => string.Concat(words.Where(c => CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark).Select(Ascii));
+
+    private static string Ascii(char letter) => letter switch
+    {
+        >= ' ' and < (char)127 => letter.ToString(),
+        '×' => "x",
+        '–' => "-",
+        'ß' => "ss",
+        'Æ' => "AE",
+        'æ' => "ae",
+        'Œ' => "OE",
+        'œ' => "oe",
+        _ => Accented.IndexOf(letter, StringComparison.Ordinal) is >= 0 and var at ? Bare[at].ToString() : "?",
+    };
 }

@@ -14,6 +14,11 @@ public static class TemplateSvg
 {
     private const double MarginMm = 12;
     private const double FootMm = 22;
+    private const double ProofMm = 100;
+    private const double TextMm = 4;
+
+    // Which face a program has for sans-serif is not known here: letters are on the average narrower than this in all of them.
+    private const double LetterMm = TextMm * 0.6;
     private const string Style = """
         path,line,circle{fill:none;stroke:#14202b;stroke-width:.25}
         .bed{stroke-width:.5;stroke-dasharray:1.2 .8}
@@ -28,7 +33,10 @@ public static class TemplateSvg
     public static byte[] Write(Template template)
     {
         ArgumentNullException.ThrowIfNull(template);
-        double width = template.WidthMm + (2 * MarginMm), height = template.DepthMm + (2 * MarginMm) + FootMm;
+
+        // What stands under a small drawing is wider than it: a bar that is cut off proves another size.
+        double wide = Math.Max(template.WidthMm, Math.Max(ProofMm, LetterMm * Marks.Proof.Append(template.Title).Max(line => line.Length)));
+        double width = wide + (2 * MarginMm), height = template.DepthMm + (2 * MarginMm) + FootMm;
         using var file = new MemoryStream();
         using (var xml = XmlWriter.Create(file, new XmlWriterSettings { Indent = true, Encoding = new UTF8Encoding(false) }))
         {
@@ -57,10 +65,10 @@ public static class TemplateSvg
             foreach (var words in template.Words) Words(xml, words.At with { YMm = words.At.YMm + (words.HeightMm * 0.35) }, words.Words, words.HeightMm);
             var foot = template.DepthMm + MarginMm;
             Words(xml, new PointMm(0, foot), template.Title);
-            Line(xml, "proof", new PointMm(0, foot + 6), new PointMm(100, foot + 6));
+            Line(xml, "proof", new PointMm(0, foot + 6), new PointMm(ProofMm, foot + 6));
             Line(xml, "proof-end", new PointMm(0, foot + 4), new PointMm(0, foot + 8));
-            Line(xml, "proof-end", new PointMm(100, foot + 4), new PointMm(100, foot + 8));
-            Words(xml, new PointMm(0, foot + 13), Marks.ProofWords);
+            Line(xml, "proof-end", new PointMm(ProofMm, foot + 4), new PointMm(ProofMm, foot + 8));
+            foreach (var (i, line) in Marks.Proof.Index()) Words(xml, new PointMm(0, foot + 13 + (i * TextMm * 1.3)), line);
             xml.WriteEndElement();
         }
 
@@ -134,8 +142,8 @@ internal static class Marks
     /// <summary>Half the length of a registration cross, mm.</summary>
     public const double ArmMm = 5;
 
-    /// <summary>What stands at the proof bar.</summary>
-    public const string ProofWords = "This bar is 100 mm long. Measure it before you cut: print at 100 %, never \"fit to page\".";
+    /// <summary>What stands at the proof bar, line by line.</summary>
+    public static IReadOnlyList<string> Proof { get; } = ["This bar is 100 mm long: measure it before you cut.", "Print at 100 %, never \"fit to page\"."];
 
     /// <summary>Registration crosses at the board's corners: the same place on every sheet's template.</summary>
     public static IReadOnlyList<PointMm> Of(Template template) =>
