@@ -32,8 +32,9 @@ internal static class CsvTable
     /// <summary>A number to the last digit; empty for none.</summary>
     public static string Number(double? value) => value?.ToString("R", CultureInfo.InvariantCulture) ?? "";
 
-    /// <summary>A number to so many decimals.</summary>
-    public static string Rounded(double? value, int decimals) => value?.ToString($"0.{new string('#', decimals)}", CultureInfo.InvariantCulture) ?? "";
+    /// <summary>A number to so many decimals; nought has no sign.</summary>
+    public static string Rounded(double? value, int decimals) =>
+        value?.ToString($"0.{new string('#', decimals)}", CultureInfo.InvariantCulture) is { } text ? text == "-0" ? "0" : text : "";
 
     /// <summary>2027-03-04 19:30.</summary>
     public static string Moment(DateTimeOffset? at) => at?.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture) ?? "";

@@ -74,4 +74,12 @@ public class DaysCalendarTests
         Assert.All(before.Events.Zip(after.Events), pair => Assert.True(pair.Second!.Sequence > pair.First!.Sequence));
         Assert.Equal(2, (after.Events[1]!.Start!.AsUtc - before.Events[1]!.Start!.AsUtc).TotalHours);
     }
+
+    [Fact]
+    public void A_step_that_only_wants_somebody_near_is_an_event_too()
+    {
+        var days = new DaysPlan([Place("near", "Watch it", 1, 0, 60, 30), Place("both", "Pour", 2, 20, 60, 30), Place("wait", "Wait", 3, 0, 60, 0)], [], Now.AddHours(5), 1, true, null, [], null);
+        var calendar = Calendar.Load(DaysCalendar.Write(days, Build, "Quay", Now))!;
+        Assert.Equal([30.0, 50], calendar.Events.Select(one => (one!.End!.AsUtc - one.Start!.AsUtc).TotalMinutes));
+    }
 }

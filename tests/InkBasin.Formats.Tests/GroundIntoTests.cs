@@ -258,7 +258,7 @@ public class GroundIntoTests
         return [.. "RIFF"u8, .. BitConverter.GetBytes(body.Length), .. body];
     }
 
-    private static byte[] Stl(float[][] corners) => Stl(corners, (uint)corners.Length);
+    internal static byte[] Stl(float[][] corners) => Stl(corners, (uint)corners.Length);
 
     private static byte[] Stl(float[][] corners, uint faces)
     {

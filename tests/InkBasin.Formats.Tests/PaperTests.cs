@@ -181,6 +181,19 @@ public partial class PaperTests
         Says(words, "Żółta zatoka");
     }
 
+    [Fact]
+    public void A_word_wider_than_its_line_is_broken_within_and_no_letter_of_it_is_lost()
+    {
+        const int Count = 399;
+        var entry = Quay.Log[0] with { Id = "long", Text = $"x{new string('m', Count)}", PhotoId = null, Session = null };
+        using var pdf = PdfDocument.Open(RecordPaper.Write(Of("A4"), Quay with { Log = [] }, Board, Waters, BuildLog.Of(Planner.Answers(Quay with { Log = [entry] }, Stores.Examples)), Pictures));
+        var width = pdf.GetPage(1).Width;
+        using var without = PdfDocument.Open(RecordPaper.Write(Of("A4"), Quay with { Log = [] }, Board, Waters, BuildLog.Of(Planner.Answers(Quay with { Log = [entry with { Text = "x" }] }, Stores.Examples)), Pictures));
+        List<UglyToad.PdfPig.Content.Letter> Letters(PdfDocument of) => [.. of.GetPages().SelectMany(page => page.Letters)];
+        Assert.Equal(Count, Letters(pdf).Count - Letters(without).Count);
+        Assert.All(Letters(pdf), one => Assert.True(one.BoundingBox.Right <= width - (10 * 72 / 25.4)));
+    }
+
     [Theory]
     [InlineData("Причал у старой мельницы")]
     [InlineData("Παλιά προβλήτα του μύλου")]
