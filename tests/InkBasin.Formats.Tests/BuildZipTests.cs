@@ -144,11 +144,26 @@ public class BuildZipTests
         Assert.Contains("too large", Refused(Zip(("build.json", new byte[(64 << 20) + 1]))).Message, StringComparison.Ordinal);
         Assert.Contains("files", Refused(Zip([.. Enumerable.Range(0, BuildZip.MostFiles + 1).Select(i => ($"{i}", Array.Empty<byte>()))])).Message, StringComparison.Ordinal);
 
+        Assert.Contains("no build.json", Refused(Zip([.. Enumerable.Range(0, BuildZip.MostFiles).Select(i => ($"{i}", Array.Empty<byte>()))])).Message, StringComparison.Ordinal);
+
         // It says ten bytes of itself, in both its heads, and goes on for a million.
         var bomb = Zip(("build.json", new byte[1_000_000]));
         var said = BitConverter.GetBytes(1_000_000);
         for (var at = bomb.AsSpan().IndexOf(said); at >= 0; at = bomb.AsSpan().IndexOf(said)) BitConverter.GetBytes(10).CopyTo(bomb, at);
         Refused(bomb);
+    }
+
+    [Theory]
+    [InlineData(60, false)]
+    [InlineData(61, true)]
+    public void A_long_path_is_shown_by_its_beginning(int length, bool cut) =>
+        Assert.EndsWith($": {new string('p', 60)}{(cut ? "…" : "")}.", Refused(Zip([.. Entries(Whole()), (new string('p', length), [1])])).Message, StringComparison.Ordinal);
+
+    [Fact]
+    public void A_build_that_lays_nothing_down_brings_nothing_beside_it()
+    {
+        var build = BuildFile.Read(Laden.Demo("sallow-quay")).Build;
+        Assert.Null(BuildZip.Read(BuildZip.Write(Laden.Id, build, Laden.Day)).Attachments);
     }
 
     [Fact]

@@ -78,8 +78,9 @@ public class DaysCalendarTests
     [Fact]
     public void A_step_that_only_wants_somebody_near_is_an_event_too()
     {
-        var days = new DaysPlan([Place("near", "Watch it", 1, 0, 60, 30), Place("both", "Pour", 2, 20, 60, 30), Place("wait", "Wait", 3, 0, 60, 0)], [], Now.AddHours(5), 1, true, null, [], null);
+        var days = new DaysPlan([Place("near", "Watch it", 1, 0, 60, 30), Place("both", "Pour", 2, 20, 60, 30), Place("wait", "Wait", 3, 0, 60, 0), Place("cut", "Cut", 4, 20, 0, 0)], [], Now.AddHours(5), 1, true, null, [], null);
         var calendar = Calendar.Load(DaysCalendar.Write(days, Build, "Quay", Now))!;
-        Assert.Equal([30.0, 50], calendar.Events.Select(one => (one!.End!.AsUtc - one.Start!.AsUtc).TotalMinutes));
+        Assert.Equal(["Then it waits: the sheet; and this room, for now.", "Then it waits: the sheet; and this room, for now.", null], calendar.Events.Select(one => one!.Description is { Length: > 0 } said ? said : null));
+        Assert.Equal([30.0, 50, 20], calendar.Events.Select(one => (one!.End!.AsUtc - one.Start!.AsUtc).TotalMinutes));
     }
 }

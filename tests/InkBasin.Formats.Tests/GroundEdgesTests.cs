@@ -156,4 +156,15 @@ public class GroundEdgesTests
     [Fact]
     public void A_cell_is_written_as_it_is() =>
         Assert.Contains("cellsize 0.1\n", Encoding.ASCII.GetString(AsciiGrid.Write(new HeightField(2, 1, 0.1, [1, 2.00004]))), StringComparison.Ordinal);
+
+    [Theory]
+    [InlineData(-9998.5f)]
+    [InlineData(-9999f)]
+    [InlineData(-9999.5f)]
+    [InlineData(-20_000f)]
+    public void A_hole_is_no_height_however_deep_the_ground(float lowest)
+    {
+        var grid = new HeightGrid(3, 1, 1, [lowest, float.NaN, 4]);
+        Assert.Equal(grid.Heights, AsciiGrid.Read(AsciiGrid.Write(grid)).Heights);
+    }
 }

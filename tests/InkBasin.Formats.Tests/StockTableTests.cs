@@ -42,6 +42,15 @@ public class StockTableTests
         Assert.DoesNotContain(text, line => line.Contains(",=SUM", StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData("'", "'")]
+    [InlineData("'=1", "=1")]
+    [InlineData("'n", "'n")]
+    [InlineData("'-", "-")]
+    [InlineData("-'", "-'")]
+    public void Only_the_quote_that_was_put_before_a_formula_is_taken_off(string cell, string name) =>
+        Assert.Equal(name, Assert.Single(Read($"what,left,name\nglue,300,{cell}\n")).Good!.Name);
+
     [Fact]
     public void What_it_would_change_is_told_field_by_field_and_what_it_does_not_name_stays()
     {
