@@ -141,15 +141,28 @@ public class BatchInkTests
         Assert.True(better > 0);
     }
 
-    // Any recipe of the shelf, any batch from 10 ml up, over any bed and depth.
+    // Any recipe of the shelf, any batch from 10 ml up, over any bed and depth; or a tint of it is as thin as it can be made, which the card says.
     [Property(MaxTest = 300)]
-    public bool Any_recipe_comes_out_within_two_in_any_batch_from_ten_ml(byte[] tints, ushort batch, byte depth, byte bed)
+    public bool Any_recipe_comes_out_within_two_in_any_batch_from_ten_ml_or_something_in_it_can_be_no_thinner(byte[] tints, ushort batch, byte depth, byte bed)
     {
         var mixed = 10 + (batch / 65535.0 * 490);
         var layer = 1 + (depth / 255.0 * 19);
         List<(Tint Tint, double MlPer100Ml)> recipe = [.. tints.Take(6).Select((one, i) => (ExampleTints.All[(one + (i * 2)) % 12], Math.Pow(10, -3 + (one / 255.0 * 2.7))))];
         var sight = new InkSight(BareResin.Layer, new[] { UsualBed.Earth, UsualBed.Light, UsualBed.Dark, new LinearRgb(0.9, 0.9, 0.9) }[bed % 4], layer, layer * (1 + (bed % 3)));
-        return BatchInk.For(new InkBatch(recipe, mixed, sight)).DeltaE <= 2;
+        var made = BatchInk.For(new InkBatch(recipe, mixed, sight));
+        return made.DeltaE <= 2 || made.LetDown.Values.Contains(BatchInk.Ratios[^1]);
+    }
+
+    // Two and a half drops of the thinnest white over a dark bed: two or three of them show, and only a larger batch helps. Thinner still would be 100 ml of part one for a batch of ten.
+    [Fact]
+    public void What_is_too_little_for_the_thinnest_let_down_is_off_in_ten_ml_and_not_in_a_hundred()
+    {
+        var sight = new InkSight(BareResin.Layer, UsualBed.Dark, 18.4, 55.1);
+        InkBatch Of(double mixedMl) => new([(BatchInkTests.Of("white-paste"), 0.00125)], mixedMl, sight);
+        var small = BatchInk.For(Of(10));
+        Assert.Equal((999, true), (small.Doses[0].LetDown!.PartsToOne, small.DeltaE > 2));
+        Assert.Contains(small.Doses[0].Amount, new[] { 2.0, 3 });
+        Assert.True(BatchInk.For(Of(100)).DeltaE <= 2);
     }
 
     // A water in so many layers as are allowed, of six tints: bounded work, and no batch off.
