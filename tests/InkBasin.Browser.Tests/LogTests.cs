@@ -37,6 +37,37 @@ public class LogTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // Its hours are long past by the sheet: they no longer speak for it.
+    [Fact]
+    public async Task What_is_noted_as_soft_keeps_its_dams_until_it_is_seen_firm()
+    {
+        var id = await Open();
+        void Note(string nth, string value, string button)
+        {
+            var before = Heads.Count;
+            _page.Choose(_page.Find(".log-write").FindElement(By.XPath($"(.//label[.='It is'])[{nth}]/following::select[1]")), value);
+            _page.Click(button);
+            _page.Until(() => Heads.Count == before + 1, $"{value} is written");
+        }
+
+        Note("1", "soft", "Note how it turned out");
+        _page.Open(id, "pours");
+        Assert.EndsWith("Put nothing on it: layer 3 stayed soft.", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Equal("3 layers, all poured", _page.Text(".slip-answer"));
+        Assert.Contains(_page.All(".notice-stop"), one => one.Text.StartsWith("Layer 3 stayed soft, by the log: put nothing on it and leave any dam on.", StringComparison.Ordinal));
+        Assert.Contains("The pit stayed soft: put nothing on it.", _page.Text(".tideline"), StringComparison.Ordinal);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+        Assert.Contains("The pit stayed soft: what comes after its pours has no day", _page.Until(() => _page.First("[data-testid=days-waits]"), "what waits").Text, StringComparison.Ordinal);
+        Assert.Empty(_page.All("[data-testid=days-next], [data-testid=days-finish]"));
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/log"));
+        _page.Until(() => _page.First(".log-entry"), "the log again");
+        Note("2", "firm", "Note what was seen");
+        _page.Open(id, "pours");
+        Assert.StartsWith("All layers are poured. ", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Contains("It may be trimmed", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Empty(_page.Faults());
+    }
+
     [Fact]
     public async Task A_figure_is_put_right_and_the_first_one_stays_beside_it()
     {

@@ -17,6 +17,7 @@ const layer = (pourAt: string | null, pourH: number, recoatFromH: number) => ({
 
 const BUILD = { waters: [{ name: 'Creek' }, { name: 'Pond' }], begun: [] } as unknown as Build;
 const PLAN = {
+  dams: [{ holds: ['w'] }],
   waters: [
     {
       id: 'w',
@@ -25,10 +26,11 @@ const PLAN = {
           layers: [layer('2027-05-14T19:00:00Z', 0, 12), layer('2027-05-15T07:00:00Z', 12, 24)],
           stripAt: '2027-05-16T03:00:00Z',
           fullCureH: 84,
+          soft: null,
         },
       },
     },
-    { id: 'p', layers: { is: { layers: [layer(null, 0, 12)], stripAt: null, fullCureH: null } } },
+    { id: 'p', layers: { is: { layers: [layer(null, 0, 12)], stripAt: null, fullCureH: null, soft: null } } },
   ],
 } as unknown as BuildPlan;
 
@@ -43,6 +45,23 @@ describe('the Tideline', () => {
       'strip strip Creek',
     ]);
     expect(found[3]?.toMs).toBe(Date.parse('2027-05-18T07:00:00Z'));
+  });
+
+  it('lets a layer that is noted as soft neither harden nor lose its dams', () => {
+    const softened = (number: number) => {
+      const plan = structuredClone(PLAN);
+      const is = plan.waters[0]?.layers.is;
+      if (is == null) throw new Error('no layers');
+      [is.soft, is.stripAt] = [{ layer: number, notedAt: '2027-05-17T07:00:00Z' }, null];
+      return tide(BUILD, plan).map((one) => `${one.kind} ${one.label}`);
+    };
+    expect(softened(2)).toEqual(['pour Creek 1', 'cure Creek 1 cures until the next may go on', 'pour Creek 2']);
+    expect(softened(1)).toEqual(['pour Creek 1', 'pour Creek 2']);
+  });
+
+  it('trims where no dam is to be stripped', () => {
+    const found = tide(BUILD, { ...PLAN, dams: [{ holds: ['p'] }] } as unknown as BuildPlan);
+    expect(found.at(-1)?.label).toBe('trim Creek');
   });
 
   it('knows the next pour', () => {
@@ -82,7 +101,10 @@ describe('the Tideline', () => {
     if (first === undefined) throw new Error('no water');
     const pouredTo = (count: number) => {
       const layers = layersOf(first).map((one, i) => (i < count ? { ...one, poured: {} } : one));
-      return { waters: [{ ...first, layers: { is: { ...pouredAs(first), layers } } }] } as unknown as BuildPlan;
+      return {
+        ...PLAN,
+        waters: [{ ...first, layers: { is: { ...pouredAs(first), layers } } }],
+      } as unknown as BuildPlan;
     };
     const poured = pouredTo(1);
     const next = nextPour(logged, poured, Date.parse('2027-05-14T08:00:00Z'));
@@ -105,6 +127,7 @@ describe('a thing on the Tideline', () => {
   const stake = { ...hull, id: 'stake', name: 'Stake', setIn: 'before', afterPour: false };
   const with_ = (poured: boolean) =>
     ({
+      ...PLAN,
       waters: PLAN.waters.slice(0, 1).map((water) => ({
         ...water,
         layers: {

@@ -51,7 +51,7 @@ public sealed record LeftOutStep(string Id, string Name);
 /// <summary>The days of a build.</summary>
 /// <param name="Places">Its steps in their places, in their order in time.</param>
 /// <param name="Stretches">The stretches at the bench from now on, until it is finished and a few days more.</param>
-/// <param name="FinishAt">All is ready; null without steps, or where nothing fits.</param>
+/// <param name="FinishAt">All that has a day is ready; null without steps, or where nothing fits.</param>
 /// <param name="Visits">In so many stretches something is done.</param>
 /// <param name="Optimal">Whether it is proved: that nothing is sooner, nor as soon in fewer visits; or that nothing fits.</param>
 /// <param name="Clash">Why nothing fits, or that it was not sought long enough to tell; null when it fits.</param>
@@ -87,6 +87,9 @@ public sealed record DaysPlan(
 
     /// <summary>Steps that are left out, by id and name, so that they can be taken in again.</summary>
     public IReadOnlyList<LeftOutStep> LeftOut { get; init; } = [];
+
+    /// <summary>What no day can be found for, in words: it follows a layer that is noted as soft, and when that will be firm nobody can reckon.</summary>
+    public IReadOnlyList<string> Waits { get; init; } = [];
 
     /// <summary>What is laid out for the next stretch.</summary>
     public IReadOnlyList<string> LayOut { get; init; } = [];

@@ -145,6 +145,10 @@ internal static class StepsOfWater
         }
     }
 
+    /// <summary>What of a water no day can be found for, in words; nothing while its layers set as they are reckoned.</summary>
+    public static IEnumerable<string> Waits(PourCase water) =>
+        water.Soft is { } soft ? [$"{water.Water.Name} stayed soft: what comes after its pours has no day until layer {soft.Layer} is noted firm in the log."] : [];
+
     private static IEnumerable<BuildStep> AfterPours(WaterSteps water, LayerPlans plans)
     {
         var (id, name, last) = (water.Case.Water.Id, water.Case.Water.Name, plans.Layers[^1]);
@@ -159,6 +163,8 @@ internal static class StepsOfWater
             yield return new($"{id}:ripples", BuildStepKind.Ripples, id, $"Ripples in {name}", work, 0, 0, [new(new DayLink(end, LinkFrom.Start, from, to), "while a nudge stays and before it gels")], "") { LayOut = ["a stick, the trial puddle, gloves"] };
         }
 
+        // When a layer that stayed soft will be firm nobody can reckon.
+        if (water.Case.Soft is not null) yield break;
         var full = Math.Max(0, BenchMinutes.OfHours((plans.FullCureH ?? last.FullCureH) - last.PourH));
         var strip = new StepLink(new DayLink($"{id}:strip"), "trimmed first");
         yield return new($"{id}:strip", BuildStepKind.Strip, id, water.Dams > 0 ? $"Strip and trim {name}" : $"Trim {name}", BenchMinutes.Fives(BenchMinutes.LayOut + (BenchMinutes.Strip * water.Dams)), 0, 0, [new(new DayLink(end), "firm enough to strip; what crept up cuts while it is green")], "") { LayOut = ["sharp knife, gloves"] };

@@ -18,10 +18,10 @@ public static class AfterCare
     public static IReadOnlyList<LateCheck> Of(BuildAnswers answers)
     {
         ArgumentNullException.ThrowIfNull(answers);
-        return [.. answers.Waters.SelectMany((water, i) => OfWater(water, answers.Build.Waters[i].Id, answers.Build.Waters[i].Name)).OrderBy(check => check.At)];
+        return [.. answers.Waters.SelectMany((water, i) => OfWater(water, answers.Build.Waters[i].Id, answers.Build.Waters[i].Name, answers.Dams.Any(dam => dam.Holds.Contains(answers.Build.Waters[i].Id)))).OrderBy(check => check.At)];
     }
 
-    private static IEnumerable<LateCheck> OfWater(WaterAnswers water, string id, string name)
+    private static IEnumerable<LateCheck> OfWater(WaterAnswers water, string id, string name, bool isDammed)
     {
         if (water.Layers.Is is not { Layers: var layers } || water.Case.Sheet is not { } sheet) yield break;
         var last = layers.Index().LastOrDefault(one => one.Item.Poured is not null);
@@ -30,9 +30,10 @@ public static class AfterCare
         DateTimeOffset? After(double hours) => Clock.After(poured.At, hours - layer.PourH);
         string Key(string kind) => $"{id}/{number}/{kind}";
         string Wall(DateTimeOffset at) => Clock.On(at, water.Case.Bench.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+        var soft = water.Case.Soft;
         if (last.Index + 1 < layers.Count)
         {
-            if (After(layer.RecoatFromH) is { } from && After(layer.RecoatToH) is { } to)
+            if (soft?.Layer != number && After(layer.RecoatFromH) is { } from && After(layer.RecoatToH) is { } to)
             {
                 yield return new LateCheck(Key("recoat"), from, to, $"Layer {number} of {name} takes the next one from now on: feel it first.");
                 if (to.AddHours(-ClosesSoonH) > from) yield return new LateCheck(Key("closes"), to.AddHours(-ClosesSoonH), to, $"The window of layer {number} of {name} closes in {ClosesSoonH:0} hours; after it, scuff and wipe first.");
@@ -48,8 +49,10 @@ public static class AfterCare
                 yield return new LateCheck(Key($"ripples-{i}"), poured.At.AddHours(visit), closes, $"Look at {name}: does it hold a nudge yet? From {Wall(poured.At.AddHours(ripples.HoldsFromH))} it should, until {Wall(closes)}.");
         }
 
+        // What is noted as soft is not called firm by the sheet.
+        if (soft is not null) yield break;
         if (After(Math.Max(layer.StripH, layer.PourH + (layer.Cure.FirmH ?? 0))) is { } strip)
-            yield return new LateCheck(Key("strip"), strip, null, $"{name} is firm by the sheet and the model: the dams may come off. Try a fingernail at the edge first.");
+            yield return new LateCheck(Key("strip"), strip, null, $"{name} is firm by the sheet and the model: {(isDammed ? "the dams may come off" : "it may be trimmed")}. Try a fingernail at the edge first.");
         if (After(layer.FullCureH) is { } cured) yield return new LateCheck(Key("cured"), cured, null, $"{name} is fully cured by its sheet. Note in the log how it turned out.");
     }
 }

@@ -39,6 +39,9 @@ public sealed record PourCase
     /// <summary>Its pours that have begun, by layer.</summary>
     public required IReadOnlyList<BegunPour> Begun { get; init; }
 
+    /// <summary>A layer of it that the log says stayed soft; null for none.</summary>
+    public SoftLayer? Soft { get; init; }
+
     /// <summary>What will stand in it, with the bed at its place, mm.</summary>
     public required IReadOnlyList<(DrownedThing Thing, double BedMm)> Things { get; init; }
 

@@ -20,6 +20,14 @@ internal static class PourNotices
         if (water.Ink.TintIds.Any(id => water.Tints.All(tint => tint.Id != id))) yield return Notice.Of("noTint", Standing.Stop, "A tint of the ink is not in the stores: choose another.");
     }
 
+    /// <summary>That a layer of it is noted as soft: what is reckoned of its hours is no longer said.</summary>
+    public static IEnumerable<Notice> OfSoft(PourCase water)
+    {
+        if (water.Soft is not { } soft) yield break;
+        var warm = water.Sheet is { } sheet ? $" Keep it at {sheet.WorkFromC:0.#} to {sheet.WorkToC:0.#} °C, nights too." : "";
+        yield return Notice.Of("stayedSoft", Standing.Stop, $"Layer {soft.Layer} stayed soft, by the log: put nothing on it and leave any dam on.{warm} Gloves on: when a fingernail at its edge leaves no mark, note it firm in the log.", ("layer", soft.Layer));
+    }
+
     /// <summary>What is said of the pours ahead, and of a full water only its ink’s recipe; none without layers.</summary>
     public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
     {

@@ -9,6 +9,7 @@ const NOTHING: LayerPlans = {
   stripAt: null,
   fullCureAt: null,
   trim: null,
+  soft: null,
 };
 
 /** How a water is poured; nothing where that cannot be planned. */
@@ -25,6 +26,11 @@ export function layersOf(plan: WaterPlan | undefined): PlannedLayer[] {
 export function placesAhead(plan: WaterPlan | null): PlannedPool[] {
   const each = layersOf(plan ?? undefined).find((layer) => layer.poured === null)?.pools.each ?? [];
   return each.length > 1 ? each : [];
+}
+
+/** Whether a dam holds a water. */
+export function isDammed(plan: BuildPlan, waterId: string): boolean {
+  return plan.dams.some((dam) => dam.holds.includes(waterId));
 }
 
 /** The mixing sessions ahead; none where they cannot be planned. */

@@ -1,4 +1,4 @@
-import { layersOf, pouredAs, sessionsOf } from '../api/plan';
+import { isDammed, layersOf, pouredAs, sessionsOf } from '../api/plan';
 import type { Water, WaterPlan } from '../api/types';
 import { useDays } from '../api/useDays';
 import { useDesk } from '../desk/DeskContext';
@@ -24,7 +24,19 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const ahead = layersOf(plan).findIndex((layer) => layer.pourAt === null || Date.parse(layer.pourAt) > now.getTime());
   const index = build.begun.length > 0 ? begun : ahead;
   const layer = layersOf(plan)[index];
-  const { stripAt, stripH } = pouredAs(plan);
+  const { stripAt, stripH, soft } = pouredAs(plan);
+  const dammed = isDammed(whole, water.id);
+  // The hours that are reckoned no longer speak for a layer that is noted as soft; the notices say what to do.
+  if (layer === undefined && soft !== null) {
+    return (
+      <section className="next-thing stopped" data-testid="first">
+        <p>
+          <StandingMark standing="stop" /> <strong>{dammed ? 'Leave the dams on' : 'Put nothing on it'}</strong>: layer{' '}
+          {soft.layer} stayed soft.
+        </p>
+      </section>
+    );
+  }
   if (layer === undefined) {
     return (
       <section className="next-thing">
@@ -33,10 +45,13 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
           {stripAt !== null &&
             (Date.parse(stripAt) > now.getTime() ? (
               <>
-                Dams may come off from <strong>{when(stripAt, now)}</strong>.
+                {dammed ? 'Dams may come off' : 'It may be trimmed'} from <strong>{when(stripAt, now)}</strong>.
               </>
             ) : (
-              <strong>The dams may come off.</strong>
+              <>
+                <strong>{dammed ? 'The dams may come off' : 'It may be trimmed'}</strong> by the sheet and the model:
+                try a fingernail at the edge first.
+              </>
             ))}
         </p>
       </section>
@@ -90,8 +105,8 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
         {layer.pools.each.length > 1 && <strong> in {layer.pools.each.length} places</strong>}.{' '}
         {last
           ? layer.pourAt !== null && stripAt !== null
-            ? `Dams off from ${when(stripAt, now)}.`
-            : `Dams off after ${hours((stripH ?? 0) - layer.pourH)}.`
+            ? `${dammed ? 'Dams off' : 'Firm'} from ${when(stripAt, now)}.`
+            : `${dammed ? 'Dams off' : 'Firm'} after ${hours((stripH ?? 0) - layer.pourH)}.`
           : layer.recoatFromAt !== null && layer.recoatToAt !== null
             ? `Next one from ${when(layer.recoatFromAt, now)}${scuff(layer) ? `; after ${when(layer.recoatToAt, now)} scuff and wipe first` : ''}.`
             : `Next one after ${hours(layer.recoatFromH - layer.pourH)}${scuff(layer) ? `; past ${hours(layer.recoatToH - layer.pourH)} scuff and wipe first` : ''}.`}

@@ -1,3 +1,4 @@
+import { pouredAs } from '../api/plan';
 import { useDays } from '../api/useDays';
 import type { Build, BuildPlan, DaysPlan } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
@@ -142,6 +143,8 @@ function Cure({ tide: one, x, height }: { tide: Tide; x: (ms: number) => number;
 }
 
 function nothingAhead(build: Build, plan: BuildPlan, days: DaysPlan | undefined): string {
+  const soft = plan.waters.findIndex((water) => pouredAs(water).soft !== null);
+  if (soft >= 0) return `${build.waters[soft]?.name ?? 'A water'} stayed soft: put nothing on it.`;
   if (tide(build, plan, days).length > 0) return 'All layers have had their time.';
   return build.waters.length > 0 ? 'Set a first pour under Pours.' : 'Put a water on the board.';
 }

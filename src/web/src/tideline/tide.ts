@@ -1,4 +1,4 @@
-import { layersOf, pouredAs } from '../api/plan';
+import { isDammed, layersOf, pouredAs } from '../api/plan';
 import { midnight, type WallClock } from '../units/clock';
 import type { Build, BuildPlan, DaysPlan } from '../api/types';
 
@@ -24,6 +24,7 @@ export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
   const placed = new Map(days?.places.map((place) => [place.step.id, Date.parse(place.startAt)]));
   plan.waters.forEach((waterPlan, w) => {
     const name = build.waters[w]?.name ?? '';
+    const { stripAt, soft } = pouredAs(waterPlan);
     layersOf(waterPlan).forEach((layer, i) => {
       const soonest = layer.pourAt === null ? undefined : Date.parse(layer.pourAt);
       const fromMs = placed.get(`${waterPlan.id}:pour:${i + 1}`) ?? soonest;
@@ -55,7 +56,9 @@ export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
           poured: layer.poured !== null,
         });
       }
+      // When a layer that is noted as soft will be firm nobody can reckon.
       const last = i === layersOf(waterPlan).length - 1;
+      if (soft !== null && (last || soft.layer === i + 1)) return;
       const untilH = last ? (waterPlan.layers.is?.fullCureH ?? layer.fullCureH) : layer.recoatFromH;
       found.push({
         key: `${waterPlan.id} ${i} cure`,
@@ -66,14 +69,13 @@ export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
         toMs: later(untilH),
       });
     });
-    const { stripAt } = pouredAs(waterPlan);
     const at = placed.get(`${waterPlan.id}:strip`) ?? (stripAt === null ? undefined : Date.parse(stripAt));
     if (at !== undefined) {
       found.push({
         key: `${waterPlan.id} strip`,
         kind: 'strip',
         waterId: waterPlan.id,
-        label: `strip ${name}`,
+        label: `${isDammed(plan, waterPlan.id) ? 'strip' : 'trim'} ${name}`,
         fromMs: at,
         toMs: at,
       });

@@ -9692,7 +9692,7 @@ export interface components {
             stretches: components["schemas"]["BenchStretch"][];
             /**
              * Format: date-time
-             * @description All is ready; null without steps, or where nothing fits.
+             * @description All that has a day is ready; null without steps, or where nothing fits.
              */
             finishAt: null | string;
             /**
@@ -9716,6 +9716,8 @@ export interface components {
             room: null | components["schemas"]["DaysRoom"];
             /** @description Steps that are left out, by id and name, so that they can be taken in again. */
             leftOut: components["schemas"]["LeftOutStep"][];
+            /** @description What no day can be found for, in words: it follows a layer that is noted as soft, and when that will be firm nobody can reckon. */
+            waits: string[];
             /** @description What is laid out for the next stretch. */
             layOut: string[];
             /** @description What of it is not in the stores. */
@@ -11941,15 +11943,16 @@ export interface components {
             fullCureH: null | number;
             /**
              * Format: date-time
-             * @description When the dams may be stripped.
+             * @description When the dams may be stripped; null without a date, and as long as a layer of it is noted as soft.
              */
             stripAt: null | string;
             /**
              * Format: date-time
-             * @description When it is fully cured.
+             * @description When it is fully cured; null likewise.
              */
             fullCureAt: null | string;
             trim: null | components["schemas"]["Trimming"];
+            soft: null | components["schemas"]["SoftLayer"];
         };
         /** @description A part of a layer that stands by itself. */
         LayerPoolAnswer: {
@@ -14603,6 +14606,19 @@ export interface components {
          * @enum {unknown}
          */
         Skin: "dense" | "sealed" | "porous";
+        /** @description A poured layer that somebody found soft or tacky when it should have been firm. What is reckoned of its cure no longer speaks for it. */
+        SoftLayer: {
+            /**
+             * Format: int32
+             * @description Which layer, from 1.
+             */
+            layer: number;
+            /**
+             * Format: date-time
+             * @description When that was noted.
+             */
+            notedAt: string;
+        };
         /** @description A depth measured with a stick, mm under the waterline, ≥ 0. */
         Sounding: {
             place: components["schemas"]["PointMm"];

@@ -46,6 +46,7 @@ export function NextPart({
         <LeftOut days={days} onNote={onNote} />
       </section>
     );
+  if (days.finishAt === null && days.waits.length > 0) return <Waits days={days} />;
   if (days.finishAt === null)
     return (
       <section>
@@ -56,6 +57,7 @@ export function NextPart({
     );
   return (
     <>
+      <Waits days={days} />
       <NextStretch days={days} onChoose={onChoose} />
       {days.changes.length > 0 && (
         <section className="days-changes" data-testid="days-changes" aria-live="polite">
@@ -66,7 +68,9 @@ export function NextPart({
         </section>
       )}
       <Amiss days={days} />
-      <Finish days={days} finishAt={days.finishAt} seeking={seeking} onStop={onStop} />
+      {(days.waits.length === 0 || days.next !== null) && (
+        <Finish days={days} finishAt={days.finishAt} seeking={seeking} onStop={onStop} />
+      )}
       <section>
         <LeftOut days={days} onNote={onNote} />
         <OwnStepForm days={days} />
@@ -75,9 +79,25 @@ export function NextPart({
   );
 }
 
+/** What has no day, and why. */
+function Waits({ days }: { days: DaysPlan }) {
+  if (days.waits.length === 0) return null;
+  return (
+    <section data-testid="days-waits">
+      <h2>It waits</h2>
+      {days.waits.map((one) => (
+        <p key={one} className="notice-stop">
+          {one}
+        </p>
+      ))}
+    </section>
+  );
+}
+
 function NextStretch({ days, onChoose }: { days: DaysPlan; onChoose: (stepId: string) => void }) {
   const now = useNow();
   const { next } = days;
+  if (next === null && days.waits.length > 0) return null;
   if (next === null)
     return (
       <section className="days-next" data-testid="days-next">
@@ -170,8 +190,8 @@ function Finish({
   return (
     <section data-testid="days-finish">
       <p>
-        Finished <strong>{when(finishAt, now)}</strong> in {days.visits} {days.visits === 1 ? 'visit' : 'visits'} to the
-        bench.
+        {days.waits.length > 0 ? 'All that has a day is ready' : 'Finished'} <strong>{when(finishAt, now)}</strong> in{' '}
+        {days.visits} {days.visits === 1 ? 'visit' : 'visits'} to the bench.
       </p>
       <p className="quiet">
         {onStop !== null

@@ -60,7 +60,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           </p>
         ))}
         {plan.notices
-          .filter((notice) => notice.standing === 'holds' && !notice.sentence.startsWith('Freeboard'))
+          .filter((notice) => notice.standing === 'holds' && notice.kind !== 'freeboard')
           .map((notice) => (
             <p key={notice.sentence} className="quiet">
               {notice.sentence}

@@ -1,11 +1,13 @@
-import { layersOf, pouredAs } from '../../api/plan';
+import { isDammed, layersOf, pouredAs } from '../../api/plan';
 import type { WaterPlan } from '../../api/types';
+import { useDesk } from '../../desk/DeskContext';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatVolume, unitOf } from '../../units/units';
 
 /** How many layers, how much to mix, until when. */
 export function PoursAnswer({ plan }: { plan: WaterPlan }) {
+  const { plan: whole } = useDesk('plan');
   const units = useUnits();
   const pours = pouredAs(plan);
   const poured = layersOf(plan).filter((layer) => layer.poured !== null).length;
@@ -20,10 +22,10 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
           {!full && `, ${formatVolume(pours.mixedMl, units)} ${unitOf('volume', units)} to mix`}
         </span>
       </p>
-      {layersOf(plan).length > 0 && (
+      {layersOf(plan).length > 0 && pours.soft === null && (
         <p>
-          Strip the dams after {hours(pours.stripH ?? 0)}, fully hard after {hours(pours.fullCureH ?? 0)}, from the
-          first pour.
+          {isDammed(whole, plan.id) ? 'Strip the dams' : 'Firm'} after {hours(pours.stripH ?? 0)}, fully hard after{' '}
+          {hours(pours.fullCureH ?? 0)}, from the first pour.
         </p>
       )}
     </section>
