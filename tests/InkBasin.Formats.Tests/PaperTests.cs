@@ -1,49 +1,17 @@
 using System.Text.RegularExpressions;
 using InkBasin.Core;
 using InkBasin.Core.Bench;
-using InkBasin.Core.Builds;
-using InkBasin.Core.Days;
 using InkBasin.Core.Plan;
-using InkBasin.Core.Sight;
-using InkBasin.Core.Water;
 using InkBasin.Formats.Papers;
 using UglyToad.PdfPig;
 using UglyToad.PdfPig.DocumentLayoutAnalysis.TextExtractor;
+using static InkBasin.Formats.Tests.Printed;
 
 namespace InkBasin.Formats.Tests;
 
 /// <summary>Papers as a reader of somebody else's takes them: page sizes, whole sentences, lengths to a tenth of a mm.</summary>
 public partial class PaperTests
 {
-    private static readonly DateTimeOffset Now = new(2027, 3, 1, 9, 0, 0, TimeSpan.Zero);
-
-    private static readonly Build Quay = Logged();
-
-    private static readonly BuildAnswers Answers = Planner.Answers(Quay with { Recipe = [.. Quay.Recipe.Where(step => step.Enabled)] }, Stores.Examples);
-
-    private static readonly IReadOnlyList<PouredWater> Waters = [.. Quay.Waters.Zip(Answers.Waters).Select(pair => new PouredWater(pair.First.Name, Stores.Examples.Sheet(pair.First.ProductId)?.Name, pair.Second.Plan(), WaterCut.Of(pair.Second.Standing)))];
-
-    private static readonly IReadOnlyDictionary<string, byte[]> Pictures = Laden.Build().Attachments;
-
-    // With a picture in its log, which is 3 px wide for each 6 high.
-    private static Build Logged() => Laden.Build().Build;
-
-    private static PaperOf Of(string paper) => new(Quay.Name, Clock.Zone(Quay.TimeZone), Now, Paper.Named(paper));
-
-    private static BoardDrawing Board => BoardDrawing.Of(Answers.Surface, Answers.Standing, Quay.Dams);
-
-    private static DaysPlan Days => BuildDays.Of(Answers, Now, new TimetableSearch(TimeSpan.FromSeconds(4)), []);
-
-    private static byte[] Print(string name, string paper) => name switch
-    {
-        "cups" => CupCards.Write(Of(paper), Answers.Sessions.Is!),
-        "pours" => PourPaper.Write(Of(paper), Waters),
-        "before" => BeforePaper.Write(Of(paper), BuildBench.Of(Answers, Now)),
-        "days" => WeekPaper.Write(Of(paper), Days),
-        "rescue" => RescuePaper.Write(Of(paper), [Stores.Examples.Sheet("coating-epoxy")!]),
-        _ => RecordPaper.Write(Of(paper), Quay, Board, Waters, BuildLog.Of(Answers), Pictures),
-    };
-
     // All words of a paper in the order they were set, as one line: where a line of it ends is nobody's business.
     private static string Words(byte[] file)
     {

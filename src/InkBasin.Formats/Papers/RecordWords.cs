@@ -49,7 +49,10 @@ internal sealed record RecordWords(string Title, IReadOnlyList<string> Lines)
 
     /// <summary>What was put right, in a sentence.</summary>
     public static string Right(PaperOf of, LogCorrection right) =>
-        $"Put right {of.Moment(right.At)}, {FieldWords(right.Field)}: {right.Text ?? right.Value?.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture) ?? "nobody knows it any more"}. {right.Why}";
+        $"Put right {of.Moment(right.At)}, {FieldWords(right.Field)}: {Sentence(right.Text ?? right.Value?.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture) ?? "nobody knows it any more")} {right.Why}";
+
+    // A maker's words may end as a sentence does.
+    private static string Sentence(string words) => words.TrimEnd() is { Length: > 0 } said && ".!?…".Contains(said[^1]) ? said : $"{words.TrimEnd()}.";
 
     /// <summary>What kind of entry it is.</summary>
     public static string Kind(LogEntry entry) => entry switch
