@@ -1,4 +1,6 @@
+using InkBasin.Core.Days;
 using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
 using InkBasin.Formats.Papers;
 using static InkBasin.Formats.Tests.Printed;
 
@@ -170,7 +172,7 @@ public class PaperPlacesTests
         var plan = Waters[0].Plan;
         var layers = plan.Layers.Is!.Layers;
         const int Many = 90;
-        var (words, _) = PdfRuns.Of(PourPaper.Write(Of("A4"), [Waters[0] with { Plan = plan with { Layers = new(plan.Layers.Is with { Layers = [.. Enumerable.Range(0, Many).Select(i => layers[i % layers.Count] with { Things = [] })] }, null) } }]));
+        var (words, strokes) = PdfRuns.Of(PourPaper.Write(Of("A4"), [Waters[0] with { Plan = plan with { Layers = new(plan.Layers.Is with { Layers = [.. Enumerable.Range(0, Many).Select(i => layers[i % layers.Count] with { Things = [] })] }, null) } }]));
         var pages = words.Max(run => run.Page);
         Assert.InRange(pages, 4, 6);
         var numbers = words.Where(run => !run.Bold && Math.Abs(run.XMm - 15.2) < 0.02).ToList();
@@ -180,6 +182,11 @@ public class PaperPlacesTests
             var head = Assert.Single(words, run => run.Page == page.Key && run.Bold && run.Words == "layer");
             Assert.All(page, run => Assert.True(run.YMm > head.YMm));
             Assert.True(page.Key == 1 || Math.Abs(head.YMm - (Margin + 1.2 + 2.8)) < 0.02);
+
+            // It ends over the foot, where another row would not.
+            var rules = strokes.Where(stroke => stroke.Page == page.Key && stroke.IsRule && Math.Abs(stroke.WidthMm - 182) < 0.01 && stroke.TopMm < 277 && stroke.TopMm > head.YMm).Select(stroke => stroke.TopMm).ToList();
+            var row = rules[^1] - rules[^2];
+            Assert.InRange(rules[^1], page.Key < pages ? 273 - row - (2.8 * (Leading - 1)) : 0, 273);
 
             // The second line of its window is on the page of its first.
             Assert.Equal(2 * page.Count(), words.Count(run => run.Page == page.Key && !run.Bold && Math.Abs(run.XMm - 156.93) < 0.02));
@@ -200,5 +207,40 @@ public class PaperPlacesTests
             if (page < pages) Assert.True(own.Max(run => run.YMm) > 235, $"page {page} is not left half empty");
             if (page > 1) Assert.InRange(own.Min(run => run.YMm - run.HeightMm), Margin, Margin + 5);
         }
+    }
+
+    // However far the page is filled: a box, its words and the first of what stands under them are not parted.
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    [InlineData(5)]
+    [InlineData(6)]
+    [InlineData(7)]
+    public void The_end_of_a_page_parts_no_box_from_its_words(int before)
+    {
+        var ready = BuildBench.Of(Answers, Now).First(one => one.IsNext);
+        var question = new PourCheck(CheckItem.Dry, string.Join(' ', Enumerable.Repeat("Is it dry from one end to the other?", 4)), Known.Ask, string.Join(' ', Enumerable.Repeat("Weigh it twice.", 20)), null, false);
+        PourCheck[] checks = [.. Enumerable.Repeat(question with { Question = "Short?", Because = "So." }, before), .. Enumerable.Repeat(question, 40)];
+        WholeBoxes(BeforePaper.Write(Of("A4"), [ready with { Lists = [ready.Lists[0] with { Checks = checks }] }]), checks.Length, 3.5, 3.1);
+
+        DayPlace Place(int i) => new(new BuildStep($"{i}", BuildStepKind.Pour, "w", i < before ? "Short" : string.Join(' ', Enumerable.Repeat("A step with a long name", 8)), 20, 0, i < before ? 0 : 30, [], ""), Now, Now.AddMinutes(20), Now.AddMinutes(20), false, false, false);
+        WholeBoxes(WeekPaper.Write(Of("A4"), new DaysPlan([.. Enumerable.Range(0, 40).Select(Place)], [], null, 1, true, null, [], null)), 40, 3.3, null);
+    }
+
+    private static void WholeBoxes(byte[] file, int count, double height, double? under)
+    {
+        var (words, strokes) = PdfRuns.Of(file);
+        List<PdfStroke> boxes = [.. strokes.Where(IsBox)];
+        Assert.Equal(count, boxes.Count);
+        Assert.True(boxes[^1].Page > 2);
+        Assert.All(boxes, box =>
+        {
+            Assert.Contains(words, run => run.Page == box.Page && run.Bold && Math.Abs(run.HeightMm - height) < 0.01 && run.YMm > box.TopMm && run.YMm < box.BottomMm);
+            if (under is { } small) Assert.Contains(words, run => run.Page == box.Page && Math.Abs(run.HeightMm - small) < 0.01 && run.YMm > box.BottomMm);
+        });
+        Assert.All(words.Where(run => run.YMm < 281), run => Assert.True(run.YMm < 273));
     }
 }

@@ -28,7 +28,7 @@ public class PaperWordsTests
         DayPlace[] places =
         [
             Place("done", "Long done", mon, 10) with { Step = Place("done", "Long done", mon, 10).Step with { DoneAt = mon } },
-            Place("look", "Last look", fri, 0),
+            Place("look", "Last look", fri, 0, 0, 1),
             Place("a", "Pour A", mon, 25, 600, 30) with { Scuffed = true, OutOfHours = true, Stale = true },
             Place("b", "Pour B", mon, 25) with { Step = Place("b", "Pour B", mon, 25).Step with { MixedWith = "a" } },
             Place("c", "Seal C", tue, 40) with { Step = Place("c", "Seal C", tue, 40).Step with { Missing = ["sealer", "a brush"] } },
@@ -40,7 +40,7 @@ public class PaperWordsTests
                 "Mon 1 Mar 2027", "At the bench 19:00 to 21:00; 55 min of it are wanted.", "19:00 to 19:25", "Pour A", "Of the same mix: Pour B.", "After its window: scuff and wipe the surface first.",
                 "Outside bench hours, as it is held there.", "Its bottles are past their date by then: buy fresh ones.", "Stay near for 30 min.", "Then it waits until Tue 2 Mar, 05:25: by its sheet.",
                 "Tue 2 Mar 2027", "At the bench 19:00 to 21:00; 40 min of it are wanted.", "19:00 to 19:40", "Seal C", "Not in the stores: sealer, a brush.",
-                "2 days between: it sets by itself.", "Fri 5 Mar 2027", "19:00", "Last look",
+                "2 days between: it sets by itself.", "Fri 5 Mar 2027", "19:00", "Last look", "Stay near for 1 min.",
             ],
             Week(plan));
         Assert.Contains("A day between: it sets by itself.", Week(plan with { Places = [places[2], places[4] with { StartAt = tue.AddDays(1) }] }));
