@@ -114,6 +114,24 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"{at}/preview", new { edit = Add("recipe", step, 1) })).Status);
     }
 
+    // What is shown only, or left out for now, is never looked at by the plan: it is refused before it is kept all the same.
+    [Fact]
+    public async Task A_picture_nobody_has_is_refused_and_a_step_that_is_left_out_too()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin();
+        var photo = new { pictureId = new string('0', 64), widthPx = 40, heightPx = 20, centre = new { xMm = 100, yMm = 50 }, mmPerPx = 5, turnDeg = 0, fade = 0.5 };
+        var step = new { kind = "existingGround", id = "x", name = "Lost", enabled = false, gridId = "0123", leftMm = 0, backMm = 0, widthMm = 100, lowestMm = 5, exaggeration = 1, quarterTurns = 0 };
+        foreach (var edit in new[] { Set(new { photo }), Add("recipe", step, 1) })
+        {
+            var (status, body) = await client.Post($"{at}/edits", new { version = 1, edit });
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
+            Assert.Contains("Bring the file in again", body["detail"]!.GetValue<string>(), StringComparison.Ordinal);
+        }
+
+        Assert.Equal(1, (await client.Get(at))["version"]!.GetValue<int>());
+    }
+
     [Fact]
     public async Task A_build_file_carries_what_the_build_lays_down_and_a_damaged_one_is_refused()
     {
