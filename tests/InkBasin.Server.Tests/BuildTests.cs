@@ -137,6 +137,7 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         var (_, undoneAgain) = await client.Post($"{at}/undo", new { version = 2, mark = "m-2" });
         Assert.Equal(undone.ToJsonString(), undoneAgain.ToJsonString());
         Assert.Equal(HttpStatusCode.Conflict, (await client.Post($"{at}/edits", new { version = 1, mark = "m-3", edit = AddPond })).Status);
+        Assert.Equal(HttpStatusCode.Conflict, (await client.Post($"{at}/edits", new { version = 1, mark = new string('m', 64), edit = AddPond })).Status);
         Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/edits", new { version = 3, mark = new string('m', 65), edit = AddPond })).Status);
 
         // Many tries at once: one change, and nobody is told of a conflict.
