@@ -218,13 +218,16 @@ public class CureColumnTests
     public void The_time_loop_allocates_nothing_but_the_course_it_answers()
     {
         // A finer tolerance takes more steps over the same column: only the points of the course may take more room.
+        // Of several runs the one that took least: what the runtime makes for itself once, whenever it comes to it, is not the loop's.
         (int Steps, long Bytes) Cost(double slack)
         {
             var problem = new CureProblem(Casting, 40, Bed, RoomCourse.Constant(22)) { Slack = slack };
-            CureColumn.Follow(problem);
-            var before = GC.GetAllocatedBytesForCurrentThread();
-            var run = CureColumn.Follow(problem);
-            return (run.Steps, GC.GetAllocatedBytesForCurrentThread() - before);
+            return Enumerable.Range(0, 6).Select(_ =>
+            {
+                var before = GC.GetAllocatedBytesForCurrentThread();
+                var run = CureColumn.Follow(problem);
+                return (run.Steps, GC.GetAllocatedBytesForCurrentThread() - before);
+            }).ToList().MinBy(one => one.Item2);
         }
 
         var (few, cheap) = Cost(10);
