@@ -49,6 +49,9 @@ public class PaperWordsTests
         Assert.DoesNotContain(clash, line => line.StartsWith("Ready", StringComparison.Ordinal));
         Assert.Contains("Ready Fri 5 Mar, 19:00, in 2 visits to the bench.", Week(plan with { Visits = 2 }));
         Assert.Equal("It does not fit.", Assert.Throws<RefusedException>(() => Week(plan with { Places = [places[0]], Clash = "It does not fit." })).Message);
+        var waits = plan with { Waits = ["The pit stayed soft: it has no day.", "So has the pond."] };
+        Assert.Equal(["Stop: The pit stayed soft: it has no day.", "Stop: So has the pond.", "All that has a day is ready Fri 5 Mar, 19:00, in 1 visit to the bench."], Week(waits).Skip(2).Take(3));
+        Assert.Equal("The pit stayed soft: it has no day.", Assert.Throws<RefusedException>(() => Week(waits with { Places = [places[0]] })).Message);
         Assert.Equal("Nothing is ahead: every step is done.", Assert.Throws<RefusedException>(() => Week(plan with { Places = [places[0], places[3]] })).Message);
     }
 

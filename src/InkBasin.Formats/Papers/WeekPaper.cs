@@ -17,12 +17,13 @@ public static class WeekPaper
         ArgumentNullException.ThrowIfNull(of);
         ArgumentNullException.ThrowIfNull(days);
         List<DayPlace> ahead = [.. days.Places.Where(place => place.Step.DoneAt is null && place.Step.MixedWith is null).OrderBy(place => place.StartAt)];
-        if (ahead.Count == 0) throw new RefusedException("paper", days.Clash ?? "Nothing is ahead: every step is done.", RefusalKind.Impossible);
+        if (ahead.Count == 0) throw new RefusedException("paper", days.Clash ?? (days.Waits.Count > 0 ? days.Waits[0] : "Nothing is ahead: every step is done."), RefusalKind.Impossible);
         var names = days.Places.ToDictionary(place => place.Step.Id, place => place.Step.Name);
         return of.Write("The days ahead", sheaf =>
         {
             if (days.Clash is { } clash) sheaf.Text($"Stop: {clash}", bold: true);
-            if (days.FinishAt is { } finish) sheaf.Text($"Ready {of.Moment(finish)}, in {days.Visits} visit{(days.Visits == 1 ? "" : "s")} to the bench.");
+            foreach (var wait in days.Waits) sheaf.Text($"Stop: {wait}", bold: true);
+            if (days.FinishAt is { } finish) sheaf.Text($"{(days.Waits.Count > 0 ? "All that has a day is ready" : "Ready")} {of.Moment(finish)}, in {days.Visits} visit{(days.Visits == 1 ? "" : "s")} to the bench.");
             DateOnly? before = null;
             foreach (var day in ahead.GroupBy(place => of.Date(place.StartAt)))
             {
