@@ -74,9 +74,10 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
             bottle.LeftG = left;
             bottle.Version++;
 
-            // What is poured from is open from that day on.
+            // What is poured from is open from that day on. Of a pour dated before its bottle was bought one of the days is wrong: opened before it was bought,
+            // the bottle could not be changed any more.
             if (bottle.OpenedOn is not null) continue;
-            bottle.OpenedOn = wanted.On;
+            bottle.OpenedOn = wanted.On < bottle.BoughtOn ? bottle.BoughtOn : wanted.On;
             opened.Add(bottle.Id);
         }
 
@@ -93,7 +94,7 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         {
             // A bottle taken off the shelf since has nothing to go back into.
             if (await context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } bottle) continue;
-            bottle.LeftG += g;
+            bottle.LeftG = GoodDraws.Refilled(bottle.LeftG, g, bottle.FullG);
             bottle.Version++;
             if (!opened.Contains(id)) continue;
 

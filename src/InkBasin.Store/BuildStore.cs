@@ -132,11 +132,13 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         return await CreateAsync(build with { Name = CopyName(build.Name) }, cancel: cancel);
     }
 
-    /// <summary>What a copy of a build is called.</summary>
+    /// <summary>What a copy of a build is called: its name, or as much of it as leaves room and parts no letter.</summary>
     public static string CopyName(string name)
     {
         ArgumentNullException.ThrowIfNull(name);
-        return $"{(name.Length > 74 ? name[..74] : name)} copy";
+        var length = Math.Min(name.Length, 74);
+        if (length < name.Length && char.IsHighSurrogate(name[length - 1])) length--;
+        return $"{name[..length]} copy";
     }
 
     /// <summary>Makes an edit.</summary>

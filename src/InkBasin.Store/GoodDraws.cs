@@ -35,7 +35,7 @@ public sealed class GoodDraws(InkBasinContext context)
         return JsonSerializer.Serialize(taken);
     }
 
-    /// <summary>Puts it back. It may have been filled up or corrected since: never more than it holds.</summary>
+    /// <summary>Puts it back.</summary>
     /// <param name="taken">What was taken, as it is kept.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="StoredDataException">It cannot be read.</exception>
@@ -45,7 +45,7 @@ public sealed class GoodDraws(InkBasinContext context)
         {
             // A good taken out of the cupboard since has nothing to go back into.
             if (await context.Goods.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } row && GoodOf(row) is { } good)
-                Put(row, good with { Left = good.Full is { } full ? Math.Max(good.Left, Math.Min(full, good.Left + amount)) : good.Left + amount });
+                Put(row, good with { Left = Refilled(good.Left, amount, good.Full) });
         }
     }
 
@@ -53,6 +53,9 @@ public sealed class GoodDraws(InkBasinContext context)
     /// <param name="taken">As it is kept.</param>
     /// <exception cref="StoredDataException">It cannot be read.</exception>
     public static IReadOnlyDictionary<string, double> Read(string taken) => Written.Read("What was taken out of the cupboard", () => JsonSerializer.Deserialize<Dictionary<string, double>>(taken));
+
+    /// <summary>What is in something after an amount went back into it. It may have been filled up or corrected since: never more than it held when new, where that is known.</summary>
+    internal static double Refilled(double left, double amount, double? full) => full is { } most ? Math.Max(left, Math.Min(most, left + amount)) : left + amount;
 
     private static Good? GoodOf(GoodRow row)
     {

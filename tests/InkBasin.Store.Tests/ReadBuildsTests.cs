@@ -1,8 +1,7 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
-using InkBasin.Store;
 
-namespace InkBasin.Server.Tests;
+namespace InkBasin.Store.Tests;
 
 /// <summary>Builds that are not read twice, and what is let go when they are many.</summary>
 public class ReadBuildsTests

@@ -1,0 +1,65 @@
+using System.Net;
+using Microsoft.Data.Sqlite;
+using static InkBasin.Server.Tests.Edits;
+
+namespace InkBasin.Server.Tests;
+
+/// <summary>Records of the data file that cannot be read, as whoever asks is told of them.</summary>
+public sealed class UnreadableRecordsTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("ink-basin-data-").FullName;
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    private async Task Damage(string sql)
+    {
+        await using var connection = new SqliteConnection($"Data Source={Path.Combine(_folder, "inkbasin.db")};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        Assert.Equal(1, await command.ExecuteNonQueryAsync());
+    }
+
+    [Fact]
+    public async Task A_record_that_cannot_be_read_is_told_kept_and_hides_no_other()
+    {
+        string broken, whole;
+        using (var first = ServerFixture.On(_folder, demo: false))
+        {
+            using var client = first.CreateClient();
+            broken = await client.Begin("Broken");
+            whole = await client.Begin("Whole");
+            await client.Edit(broken, Set(new { scale = 87 }));
+            foreach (var name in new[] { "Good resin", "Bad resin" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/products", new { name, kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 })).Status);
+            foreach (var name in new[] { "Good tint", "Bad tint" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/tints", new { name, kind = "oilPaint", likeId = "red" })).Status);
+        }
+
+        await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
+        await Damage("UPDATE Sheets SET Draft = 'not JSON' WHERE Draft LIKE '%Bad resin%'");
+        await Damage("UPDATE Tints SET Draft = replace(Draft, 'red', 'gone') WHERE Draft LIKE '%Bad tint%'");
+        using var again = ServerFixture.On(_folder, demo: false);
+        using var after = again.CreateClient();
+
+        // The shelf shows both, and tells which it is.
+        var cards = (await after.Get("/api/builds")).AsArray();
+        Assert.Equal(["Broken", "Whole"], cards.Select(card => card!["name"]!.GetValue<string>()).Order());
+        Assert.Contains("cannot be read", cards.Single(card => card!["name"]!.GetValue<string>() == "Broken")!["trouble"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Null(cards.Single(card => card!["name"]!.GetValue<string>() == "Whole")!["trouble"]);
+        using (var other = await after.GetAsync(whole)) Assert.Equal(HttpStatusCode.OK, other.StatusCode);
+
+        // A fault of the data file is no fault of who asked; what cannot help is not offered, and the record is kept as it is.
+        using (var asked = await after.GetAsync(broken))
+        {
+            Assert.Equal(HttpStatusCode.InternalServerError, asked.StatusCode);
+            Assert.Contains("The record of this build cannot be read.", await asked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        Assert.Null((await after.Get($"{broken}/undo-list"))["undoLabel"]);
+        Assert.Contains("Good resin", (await after.Get("/api/stores/products")).ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("Good tint", (await after.Get("/api/stores/tints")).ToJsonString(), StringComparison.Ordinal);
+        var troubles = (await after.Get("/api/stores/troubles")).ToJsonString();
+        Assert.Contains("one of your sheets cannot be read", troubles, StringComparison.Ordinal);
+        Assert.Contains("one of your tints cannot be read", troubles, StringComparison.Ordinal);
+        await Damage("UPDATE Builds SET Name = 'Broken still' WHERE Document = '{\"version\":2,\"build\":{\"name\":7}}'");
+    }
+}
