@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
@@ -25,28 +26,66 @@ public class BegunTests(BrowserFixture fixture)
     {
         var id = await fixture.CopyOf("Sallow Quay");
         async Task<JsonNode> Water() => (await fixture.Read(id))["build"]!["waters"]![0]!;
-        async Task<JsonArray> Layers() => (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
         var water = (await Water())["id"]!.GetValue<string>();
-        _page.Open(id, "pours");
-        _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, "the ways of cutting it");
-        for (var layer = 1; layer <= (await Layers()).Count; layer++)
+        await PourAll(id, water, new DateTimeOffset(2027, 6, 1, 20, 0, 0, TimeSpan.Zero), layer =>
         {
-            if ((await Layers())[layer - 1]!["poured"] is not null) continue;
-            _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, $"before layer {layer} they can be chosen");
-            await Begin(id, water, layer, $"2027-06-{layer:00}T20:00:00+00:00");
             _page.Open(id, "pours");
-            _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count >= layer, $"layer {layer} shown as poured");
-        }
+            _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, $"before layer {layer} they can be chosen");
+        });
 
         Assert.Contains("All layers are poured.", _page.Text(".next-thing"), StringComparison.Ordinal);
         Assert.EndsWith("all poured", _page.Text(".pours-sum"), StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=strategies]"));
         Assert.DoesNotContain(_page.All(".field label"), label => label.Text is "Thin top-up at the end" or "First pour");
         // A higher waterline brings the cutting back.
-        Assert.Equal((await Layers()).Count, _page.All("[data-testid=pour-layers] .poured-layer").Count);
+        Assert.Equal((await Layers(id)).Count, _page.All("[data-testid=pour-layers] .poured-layer").Count);
         await fixture.Edit(id, new { kind = "set", list = "waters", id = water, fields = new { waterlineMm = (await Water())["waterlineMm"]!.GetValue<double>() + 2 } });
         _page.Open(id, "pours");
         _page.Until(() => _page.All("[data-testid=strategies]").Count == 1, "the ways of cutting what is above them");
+        Assert.Empty(_page.Faults());
+    }
+
+    // Opens the build's pours between any two, as somebody would.
+    private async Task PourAll(string id, string water, DateTimeOffset firstAt, Action<int>? beside = null)
+    {
+        for (var layer = 1; layer <= (await Layers(id)).Count; layer++)
+        {
+            if ((await Layers(id))[layer - 1]!["poured"] is not null) continue;
+            beside?.Invoke(layer);
+            await Begin(id, water, layer, firstAt.AddDays(layer - 1).ToString("O", CultureInfo.InvariantCulture));
+            _page.Open(id, "pours");
+            _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count >= layer, $"layer {layer} shown as poured");
+        }
+    }
+
+    private async Task<JsonArray> Layers(string id) => (await fixture.Read(id))["plan"]!["waters"]![0]!["layers"]!["is"]!["layers"]!.AsArray();
+
+    [Fact]
+    public async Task A_dammed_water_that_stayed_soft_leaves_its_dams_on_while_the_days_go_on_with_the_others()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        var water = (await fixture.Read(id))["build"]!["waters"]![0]!;
+        var (waterId, name) = (water["id"]!.GetValue<string>(), water["name"]!.GetValue<string>());
+        await PourAll(id, waterId, DateTimeOffset.UtcNow.AddDays(-20));
+        Assert.Contains("ams may come off", _page.Text(".next-thing"), StringComparison.Ordinal);
+        var top = (await Layers(id)).Count;
+        await fixture.Edit(id, new { kind = "writeLog", entry = new { id = "soft", at = DateTimeOffset.UtcNow.ToString("O", CultureInfo.InvariantCulture), waterId, layer = top, outcome = "soft" } });
+
+        _page.Open(id, "pours");
+        _page.Until(() => _page.Text(".next-thing").EndsWith($"Leave the dams on: layer {top} stayed soft.", StringComparison.Ordinal), "it says to leave them");
+        Assert.Contains(_page.All(".notice-stop"), one => one.Text.StartsWith($"Layer {top} stayed soft, by the log: put nothing on it and leave any dam on.", StringComparison.Ordinal));
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+        Assert.Contains($"{name} stayed soft: what comes after its pours has no day", _page.Until(() => _page.First("[data-testid=days-waits]"), "what waits").Text, StringComparison.Ordinal);
+
+        // The other waters have their days: they go on, and nothing is called finished.
+        Assert.NotEmpty(_page.Find("[data-testid=days-next]").FindElements(By.CssSelector("li")));
+        Assert.StartsWith("All that has a day is ready ", _page.Text("[data-testid=days-finish]"), StringComparison.Ordinal);
+
+        // Nor does a plan that does not fit hide it.
+        await fixture.Edit(id, new { kind = "set", list = (string?)null, id = (string?)null, fields = new { days = new { week = new[] { new { day = "sat", fromMin = 600, toMin = 605 } } } } });
+        _page.Reload();
+        _page.Until(() => _page.First("[data-testid=days-clash]"), "that nothing fits into five minutes");
+        Assert.Contains($"{name} stayed soft", _page.Text("[data-testid=days-waits]"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

@@ -58,7 +58,7 @@ public sealed class BrowserFixture : WebApplicationFactory<Program>
     {
         var version = (await Read(id))["version"]!.GetValue<int>();
         using var response = await Http.PostAsJsonAsync($"/api/builds/{id}/edits", new { version, edit });
-        response.EnsureSuccessStatusCode();
+        if (!response.IsSuccessStatusCode) throw new InvalidOperationException(await response.Content.ReadAsStringAsync());
     }
 
     /// <summary>Does to the data file what a failing disk or another program might.</summary>

@@ -23,28 +23,34 @@ export function NextPart({
 }) {
   if (days.unsettled)
     return (
-      <section data-testid="days-unsettled">
-        <h2>{seeking ? 'Still sought' : 'No plan found'}</h2>
-        <p>{seeking ? 'These steps are many: whether they fit, and how, is being sought.' : days.clash}</p>
-        <LeftOut days={days} onNote={onNote} />
-      </section>
+      <>
+        <Waits days={days} />
+        <section data-testid="days-unsettled">
+          <h2>{seeking ? 'Still sought' : 'No plan found'}</h2>
+          <p>{seeking ? 'These steps are many: whether they fit, and how, is being sought.' : days.clash}</p>
+          <LeftOut days={days} onNote={onNote} />
+        </section>
+      </>
     );
   if (days.clash !== null)
     return (
-      <section data-testid="days-clash">
-        <h2>It does not fit</h2>
-        <p className="notice-stop">{days.clash}</p>
-        <h3>What would free it</h3>
-        <ul className="days-offers">
-          {days.offers.map((offer) => (
-            <li key={offer.sentence} className={offer.finishAt === null ? 'quiet' : undefined}>
-              {offer.sentence}
-            </li>
-          ))}
-        </ul>
-        <p className="quiet">Another product, a warmer room and other ways are tried under Ways.</p>
-        <LeftOut days={days} onNote={onNote} />
-      </section>
+      <>
+        <Waits days={days} />
+        <section data-testid="days-clash">
+          <h2>It does not fit</h2>
+          <p className="notice-stop">{days.clash}</p>
+          <h3>What would free it</h3>
+          <ul className="days-offers">
+            {days.offers.map((offer) => (
+              <li key={offer.sentence} className={offer.finishAt === null ? 'quiet' : undefined}>
+                {offer.sentence}
+              </li>
+            ))}
+          </ul>
+          <p className="quiet">Another product, a warmer room and other ways are tried under Ways.</p>
+          <LeftOut days={days} onNote={onNote} />
+        </section>
+      </>
     );
   if (days.finishAt === null && days.waits.length > 0) return <Waits days={days} />;
   if (days.finishAt === null)
