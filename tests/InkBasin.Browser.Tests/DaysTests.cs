@@ -104,7 +104,7 @@ public class DaysTests(BrowserFixture fixture)
         _page.Type("Saturday", "10:00-10:05");
         _page.Click("Next");
         _page.Until(() => _page.First("[data-testid=days-clash]")?.Text.Contains("at the bench in one go", StringComparison.Ordinal) == true, "the clash");
-        Assert.Contains("Saturdays and Sundays from 9:00 to 18:00: then it is finished", _page.Text("[data-testid=days-clash]"), StringComparison.Ordinal);
+        Assert.Contains("Saturdays and Sundays from 9:00 to 18:00: then it is ready", _page.Text("[data-testid=days-clash]"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

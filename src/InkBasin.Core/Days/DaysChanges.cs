@@ -8,7 +8,7 @@ public static class DaysChanges
     // More are not read; how many more is told.
     private const int MostSaid = 8;
 
-    /// <summary>What came to lie otherwise: steps new and gone, then done and moved, each in the order of their time, then the finish. Empty where all lies as it did.</summary>
+    /// <summary>What came to lie otherwise: what waits now, steps new and gone, then done and moved, each in the order of their time, then the finish. Empty where all lies as it did.</summary>
     /// <param name="before">The plan before.</param>
     /// <param name="after">The plan now.</param>
     public static IReadOnlyList<string> Of(DaysPlan before, DaysPlan after)
@@ -30,20 +30,25 @@ public static class DaysChanges
         }
 
         said.AddRange(before.Places.Where(place => !kept.Contains(place.Step.Id)).Select(place => (false, place.StartAt, $"No more: {place.Step.Name}.")));
-        if (said.Count == 0) return [];
-        List<string> sentences = [.. said.OrderBy(one => one.Moved).ThenBy(one => one.At).Take(MostSaid).Select(one => one.Sentence)];
+        List<string> waits = [.. after.Waits.Except(before.Waits)];
+        if (said.Count + waits.Count == 0) return [];
+        List<string> sentences = [.. waits, .. said.OrderBy(one => one.Moved).ThenBy(one => one.At).Take(MostSaid).Select(one => one.Sentence)];
         if (said.Count > MostSaid) sentences.Add($"{said.Count - MostSaid} more lie otherwise too.");
-        if (Finish(before.FinishAt, after.FinishAt) is { } finish) sentences.Add(finish);
+        if (Finish(before, after) is { } finish) sentences.Add(finish);
         return sentences;
     }
 
-    private static string? Finish(DateTimeOffset? before, DateTimeOffset? after) => (before, after) switch
+    // While something waits nothing is finished; and a plan with less in it is none the sooner for that.
+    private static string? Finish(DaysPlan before, DaysPlan after)
     {
-        (null, { } at) => $"Finished {Date(at)}.",
-        ({ } was, { } at) when was == at => $"Finished {Date(at)} all the same.",
-        ({ } was, { } at) => $"Finished {Date(at)}, {Apart(at - was)}.",
-        _ => null,
-    };
+        var what = after.Waits.Count > 0 ? "All that has a day is ready" : "Finished";
+        return (before.FinishAt, after.FinishAt) switch
+        {
+            (_, null) => null,
+            ({ } was, { } at) when before.Waits.SequenceEqual(after.Waits) => was == at ? $"{what} {Date(at)} all the same." : $"{what} {Date(at)}, {Apart(at - was)}.",
+            (_, { } at) => $"{what} {Date(at)}.",
+        };
+    }
 
     // As far as one counts it: days when it is days, hours when it is hours.
     private static string Apart(TimeSpan by)

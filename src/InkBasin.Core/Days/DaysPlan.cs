@@ -126,7 +126,7 @@ public sealed record DaysPlan(
         // What is held by hand may be what drives a layer out of its window: it is tried what letting it go would bring.
         var held = steps.Where(step => step is { PinnedAt: not null, DoneAt: null }).ToList();
         var offers = held.Count > 0 && plan.Amiss > 0 && Fitting([.. steps.Select(step => step with { PinnedAt = null })], mixes: false, out _) is { } free && free.Amiss < plan.Amiss
-            ? [new DaysOffer($"Let go of {string.Join(", ", held.Select(step => step.Name))}: then {(free.Amiss == 0 ? "nothing of that happens" : "less of that happens")}, and it is finished {DaysChanges.Date(free.FinishAt!.Value)}.", free.FinishAt)]
+            ? [new DaysOffer($"Let go of {string.Join(", ", held.Select(step => step.Name))}: then {(free.Amiss == 0 ? "nothing of that happens" : "less of that happens")}, and it is ready {DaysChanges.Date(free.FinishAt!.Value)}.", free.FinishAt)]
             : Array.Empty<DaysOffer>();
         return plan with { Elsewhere = elsewhere ?? [], Offers = offers };
     }

@@ -153,7 +153,7 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
 
     private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => new DaysSearch(tried, other, search, cancel).Seek(steps, new Ways(Walks: true, Keeps: false)) switch
     {
-        { Plan: { } freed } => new DaysOffer($"{what}: then it is finished {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin)),
+        { Plan: { } freed } => new DaysOffer($"{what}: then it is ready {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin)),
         { Told: true } => new DaysOffer($"{what}: that does not free it.", null),
         _ => new DaysOffer($"{what}: whether that frees it was not found in the time there is.", null),
     };

@@ -101,7 +101,7 @@ public class DaysPlanTests : CreekDays
         Assert.All(days.Places.Where(place => !place.Scuffed), place => Assert.Null(place.WhyScuffed));
 
         // The pour is held before a week away: let go, it would be kept.
-        Assert.StartsWith("Let go of Pour Creek 1: then nothing of that happens, and it is finished", Assert.Single(days.Offers).Sentence, StringComparison.Ordinal);
+        Assert.StartsWith("Let go of Pour Creek 1: then nothing of that happens, and it is ready", Assert.Single(days.Offers).Sentence, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -112,7 +112,7 @@ public class DaysPlanTests : CreekDays
         Assert.Empty(days.Places);
         Assert.Contains("“Make the board” needs", days.Clash, StringComparison.Ordinal);
         Assert.True(days is { Optimal: true, Unsettled: false });
-        Assert.Contains(days.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is finished", StringComparison.Ordinal));
+        Assert.Contains(days.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is ready", StringComparison.Ordinal));
         Assert.Contains(days.Offers, offer => offer is { FinishAt: null } && offer.Sentence.EndsWith("that does not free it.", StringComparison.Ordinal));
 
         // Who is stuck reads first what helps.
@@ -187,7 +187,7 @@ public class DaysPlanTests : CreekDays
         var evenings = Creek with { Days = new DaysChoice { Week = [.. Enumerable.Range(0, 7).Select(day => new BenchDay((Weekday)day, 1110, 1320))], QuietFromMin = 1320 } };
         var days = Days(evenings);
         Assert.Contains("“Ripples in Creek”", days.Clash, StringComparison.Ordinal);
-        Assert.Contains(days.Offers, offer => offer is { FinishAt: not null } && offer.Sentence.StartsWith("The surface left to itself, and ripples laid on in gel once it is cured: then it is finished", StringComparison.Ordinal));
+        Assert.Contains(days.Offers, offer => offer is { FinishAt: not null } && offer.Sentence.StartsWith("The surface left to itself, and ripples laid on in gel once it is cured: then it is ready", StringComparison.Ordinal));
 
         // Up until midnight they are only outside the hours at the bench, and that is said.
         var late = Days(evenings with { Days = evenings.Days with { QuietFromMin = 1440 } });
@@ -285,6 +285,27 @@ public class DaysPlanTests : CreekDays
     {
         var days = Days(Noted(Creek, new StepNote("w:test") { LeftOut = true }));
         Assert.Equal([new LeftOutStep("w:test", "Water test of Creek")], days.LeftOut);
+    }
+
+    // A layer noted soft takes steps out of the plan: it is none the sooner finished for that.
+    [Fact]
+    public void While_something_waits_nothing_is_called_finished_sooner_or_later()
+    {
+        var before = Days(Creek);
+        var late = Days(Noted(Creek, new StepNote("skin") { PinnedAt = Of(before, "skin").StartAt.AddDays(9) }));
+        DaysPlan Waiting(DaysPlan days) => days with { Waits = ["Creek stayed soft."] };
+        var said = DaysChanges.Of(before, Waiting(late));
+        Assert.Equal("Creek stayed soft.", said[0]);
+        Assert.Equal($"All that has a day is ready {DaysChanges.Date(late.FinishAt!.Value)}.", said[^1]);
+        var firm = DaysChanges.Of(Waiting(late), before);
+        Assert.Equal($"Finished {DaysChanges.Date(before.FinishAt!.Value)}.", firm[^1]);
+        Assert.DoesNotContain("Creek stayed soft.", firm);
+        var still = DaysChanges.Of(Waiting(before), Waiting(late));
+        Assert.Matches("^All that has a day is ready .* days later\\.$", still[^1]);
+        Assert.DoesNotContain("Creek stayed soft.", still);
+
+        // Nothing else lies otherwise, and it is told all the same.
+        Assert.Equal(["Creek stayed soft.", $"All that has a day is ready {DaysChanges.Date(before.FinishAt!.Value)}."], DaysChanges.Of(before, Waiting(before)));
     }
 
     [Fact]
