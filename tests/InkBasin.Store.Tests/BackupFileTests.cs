@@ -157,6 +157,9 @@ public sealed class BackupFileTests : IDisposable
         Assert.Contains("not a backup of Ink Basin", Refused(Zip(("backup.json", Note(1, "other")), ("inkbasin.db", [1]))), StringComparison.Ordinal);
         Assert.Contains("damaged", Refused(Zip(("backup.json", Note()), ("inkbasin.db", Encoding.UTF8.GetBytes("no database at all")))), StringComparison.Ordinal);
         Assert.Contains("none of Ink Basin", Refused(Zip(("backup.json", Note()), ("inkbasin.db", Database("CREATE TABLE Other (Id)")))), StringComparison.Ordinal);
+        const string History = "CREATE TABLE __EFMigrationsHistory (MigrationId TEXT, ProductVersion TEXT)";
+        Assert.Contains("none of Ink Basin", Refused(Zip(("backup.json", Note()), ("inkbasin.db", Database(History)))), StringComparison.Ordinal);
+        Assert.Contains("none of Ink Basin", Refused(Zip(("backup.json", Note()), ("inkbasin.db", Database($"{History}; INSERT INTO __EFMigrationsHistory VALUES ('20200101000000_Other', '1')")))), StringComparison.Ordinal);
         Assert.Contains("later version", Refused(Zip(("backup.json", Note()), ("inkbasin.db", Altered(whole, "INSERT INTO __EFMigrationsHistory VALUES ('99991231_Later', '99')")))), StringComparison.Ordinal);
         Assert.Throws<RefusedException>(() => Backup.Restore(At("nowhere.zip"), Data("b"), Now));
         Assert.Throws<RefusedException>(() => Backup.Write(Data("none"), At("x.zip"), Now));
