@@ -72,6 +72,15 @@ public sealed class BackupFileTests : IDisposable
     }
 
     [Fact]
+    public async Task One_that_cannot_be_written_leaves_nothing_half_done()
+    {
+        await Keep("Mine");
+        Directory.CreateDirectory(At("here/all.zip"));
+        Assert.ThrowsAny<Exception>(() => Backup.Write(_file.Data, At("here/all.zip"), Now));
+        Assert.Empty(FilesOf(At("here")));
+    }
+
+    [Fact]
     public async Task What_was_there_is_kept_beside_it_its_log_too()
     {
         await Keep("Early");

@@ -173,6 +173,29 @@ public sealed class BottleDrawsTests : OverCupboard
         await Assert.ThrowsAsync<RefusedException>(() => Edit(id, Noted("p", 1, 0)));
     }
 
+    // What was noted is put back as it was noted, whether its bottles still stand there or not.
+    [Fact]
+    public async Task Undone_and_made_again_nothing_is_refused_for_want_of_bottles()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400)], Pour("p"));
+        await Edit(id, Noted("p", 60, 50));
+        await Edit(id, new LogPour("p", null));
+        using (var ask = Kept.Ask()) foreach (var bottle in new[] { "one", "two" }) await ask.Shelf.RemoveBottleAsync(bottle);
+        async Task<PourResult?> Note()
+        {
+            using var ask = Kept.Ask();
+            return (await ask.Builds.GetAsync(id)).Build.Begun.Single().Result;
+        }
+
+        await Undo(id);
+        Assert.Equal(60, (await Note())!.OneG);
+        await Undo(id);
+        Assert.Null(await Note());
+        await Redo(id);
+        Assert.Equal(60, (await Note())!.OneG);
+        Assert.Empty(Bottles());
+    }
+
     [Fact]
     public async Task Changed_to_another_product_it_is_redone_from_what_it_was_mixed_of()
     {

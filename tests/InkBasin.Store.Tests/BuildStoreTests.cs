@@ -312,20 +312,22 @@ public sealed class BuildStoreTests : IDisposable
         Assert.Equal((2, 87), ((await Get(made.Id)).Version, (await Get(made.Id)).Build.Scale));
     }
 
-    // Written before documents had versions: the build itself was the document.
+    // Written before documents had versions: the build itself was the document, and a dam had no id.
     [Fact]
-    public async Task What_was_written_before_versions_were_is_read()
+    public async Task What_was_written_before_versions_were_is_brought_up_to_date_as_it_is_read()
     {
-        var made = await Create();
+        var made = await Create(Sample.Board() with { Dams = [new(BoardSide.Left, 0, 100, 25) { Id = "mine" }] });
         using (var ask = _file.Ask())
         {
             var row = await ask.Context.Builds.SingleAsync();
-            row.Document = JsonNode.Parse(row.Document)!["build"]!.ToJsonString();
+            var build = JsonNode.Parse(row.Document)!["build"]!;
+            build["dams"]![0]!.AsObject().Remove("id");
+            row.Document = build.ToJsonString();
             await ask.Context.SaveChangesAsync();
         }
 
         _file.Forget();
-        Assert.Equal("Mill race", (await Get(made.Id)).Build.Name);
+        Assert.Equal(("Mill race", "dam-1"), ((await Get(made.Id)).Build.Name, (await Get(made.Id)).Build.Dams.Single().Id));
     }
 
     [Fact]

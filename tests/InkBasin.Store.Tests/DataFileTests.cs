@@ -28,6 +28,13 @@ public sealed class DataFileTests : IDisposable
         Assert.False(await file.PrepareAsync(again));
     }
 
+    [Fact]
+    public void A_folder_that_is_not_there_yet_can_be_held()
+    {
+        using (new DataFile(Path.Combine(_folder, "held")).Hold()) Assert.True(Directory.Exists(Path.Combine(_folder, "held")));
+        using (new DataFile(Path.Combine(_folder, "alone")).Alone()) Assert.True(Directory.Exists(Path.Combine(_folder, "alone")));
+    }
+
     // Requests that come at once after a quiet time: pooled, one handle was given to two of them in about one burst of two hundred.
     [Fact]
     public void Connections_opened_at_once_each_have_a_handle_of_their_own()
@@ -87,8 +94,10 @@ public sealed class DataFileTests : IDisposable
         }
 
         await using var context = Open(file);
+        var copy = Path.Combine(_folder, $"inkbasin.before-{context.Database.GetMigrations().First()}.db");
+        await File.WriteAllTextAsync(copy, "What is left of one that broke off.");
         Assert.False(await file.PrepareAsync(context));
-        var copy = Assert.Single(Directory.GetFiles(_folder, "inkbasin.before-*.db"));
+        Assert.Equal([copy], Directory.GetFiles(_folder, "inkbasin.before-*.db"));
         await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
         await kept.OpenAsync();
         await using var read = kept.CreateCommand();

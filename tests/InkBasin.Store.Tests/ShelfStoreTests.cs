@@ -52,6 +52,7 @@ public sealed class ShelfStoreTests : IDisposable
         await ask.Shelf.AddAsync([BottleOf("a"), BottleOf("b", 300)]);
         Assert.Equal([BottleOf("a"), BottleOf("b", 300)], Bottles);
         await ask.Shelf.ReplaceAsync(BottleOf("a", 10) with { OpenedOn = new DateOnly(2027, 5, 3), Part = Part.Two, Price = null });
+        Assert.Equal(10, Bottles[0].LeftG);
         await ask.Shelf.ChangeAsync("b", new JsonObject { ["leftG"] = 250.0 });
         Assert.Equal([BottleOf("a", 10) with { OpenedOn = new DateOnly(2027, 5, 3), Part = Part.Two, Price = null }, BottleOf("b", 250)], Bottles);
         await ask.Shelf.RemoveBottleAsync("a");
@@ -139,6 +140,7 @@ public sealed class ShelfStoreTests : IDisposable
         await ask.Shelf.Goods.AddAsync([Sealer("early")]);
         Assert.Equal(["other", "tin", "early"], Goods.Select(one => one.Id));
         await ask.Shelf.Goods.ReplaceAsync(Sealer("tin", 3));
+        Assert.Equal(3, Goods[1].Left);
         await ask.Shelf.Goods.ChangeAsync("other", new JsonObject { ["price"] = 7.5 });
         Assert.Equal([Sealer("other") with { Price = 7.5 }, Sealer("tin", 3), Sealer("early")], Goods);
         await ask.Shelf.Goods.RemoveAsync("early");
@@ -262,7 +264,8 @@ public sealed class ShelfStoreTests : IDisposable
         Assert.Equal(("productId", "The sheets that ship stay as they are: enter your own beside them."), (refused.Field, refused.Message));
         Assert.Equal("That product sheet is not in the stores.", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Sheets.LabelAsync("none"))).Message);
         Assert.Equal("The tints that ship stay as they are: enter your own beside them.", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Tints.RemoveAsync(ExampleTints.All[0].Id, true))).Message);
-        Assert.Equal("tintId", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Tints.LabelAsync("none"))).Field);
+        var none = await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Tints.LabelAsync("none"));
+        Assert.Equal(("tintId", "That tint is not in the stores."), (none.Field, none.Message));
     }
 
     [Fact]
