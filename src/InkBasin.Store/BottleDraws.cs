@@ -32,9 +32,12 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         foreach (var pourId in before.Begun.Concat(after.Begun).Select(pour => pour.Id).Distinct().ToList())
         {
             var (was, now) = (before.Begun.FirstOrDefault(pour => pour.Id == pourId), after.Begun.FirstOrDefault(pour => pour.Id == pourId));
-            if (WantedOf(was, before.TimeZone) == WantedOf(now, after.TimeZone)) continue;
+            var (had, wanted) = (WantedOf(was, before.TimeZone), WantedOf(now, after.TimeZone));
+            if (had == wanted) continue;
             changed = true;
-            await DrawAsync(buildId, pourId, WantedOf(now, after.TimeZone), now, () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
+
+            // Put right, undone or redone, it is still of what it was mixed of, whatever the water's next layers are of.
+            await DrawAsync(buildId, pourId, wanted, now, mixedAnew: !undoing && had is null, () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
         }
 
         return changed;
@@ -48,13 +51,13 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime), pour.Ink?.KeyOf(pour.Layer - 1) ?? "")
         : null;
 
-    private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, BegunPour? pour, Func<string> productOf, bool undoing, CancellationToken cancel)
+    private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, BegunPour? pour, bool mixedAnew, Func<string> productOf, bool undoing, CancellationToken cancel)
     {
         var row = await context.Draws.SingleOrDefaultAsync(one => one.BuildId == buildId && one.PourId == pourId, cancel);
         if (row is not null) await PutBackAsync(row, cancel);
         if (wanted is null) return;
         if (row is null) context.Draws.Add(row = new DrawRow { BuildId = buildId, PourId = pourId, ProductId = productOf() });
-        else if (!undoing || row.ProductId.Length == 0) row.ProductId = productOf();
+        else if (mixedAnew || row.ProductId.Length == 0) row.ProductId = productOf();
         var sheet = read.Current.Sheet(row.ProductId);
         var bottles = await context.Bottles.Where(bottle => bottle.ProductId == row.ProductId).ToListAsync(cancel);
         if (sheet is null || bottles.Count == 0)

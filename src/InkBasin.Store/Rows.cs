@@ -140,7 +140,7 @@ public sealed class DrawRow
 
     public string PourId { get; set; } = "";
 
-    /// <summary>The product it was mixed of: what is undone and redone is taken out of the same again.</summary>
+    /// <summary>The product it was mixed of: what is put right, undone or redone is taken out of the same again.</summary>
     public string ProductId { get; set; } = "";
 
     /// <summary>Grams by bottle, as JSON; none while it is undone or struck out.</summary>

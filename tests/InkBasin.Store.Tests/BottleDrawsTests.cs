@@ -208,6 +208,24 @@ public sealed class BottleDrawsTests : OverCupboard
         Assert.Equal((440, On), Bottles()["one"]);
     }
 
+    // The next layer may be of another: what is put right of this one is not taken out of that.
+    [Fact]
+    public async Task Put_right_after_the_water_has_another_product_it_stays_with_what_it_was_mixed_of()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400), BottleOf("other", Part.One, 300) with { ProductId = "casting-epoxy" }], Pour("p"));
+        await Edit(id, Noted("p", 60, 50));
+        await Edit(id, new SetFields("waters", "race", new JsonObject { ["productId"] = "casting-epoxy" }));
+        await Edit(id, new LogPour("p", new JsonObject { ["oneG"] = 80.0 }));
+        Assert.Equal((420, On), Bottles()["one"]);
+        Assert.Equal((300, null), Bottles()["other"]);
+
+        // Struck out and noted anew it is what the water is poured of by then.
+        await Edit(id, new LogPour("p", null));
+        await Edit(id, Noted("p", 80, 0));
+        Assert.Equal((500, null), Bottles()["one"]);
+        Assert.Equal((220, On), Bottles()["other"]);
+    }
+
     [Fact]
     public async Task Another_who_draws_from_the_same_bottle_at_the_same_moment_loses_nothing()
     {
