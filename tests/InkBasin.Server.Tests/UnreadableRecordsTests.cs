@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using static InkBasin.Server.Tests.Edits;
 
@@ -61,5 +62,34 @@ public sealed class UnreadableRecordsTests : IDisposable
         Assert.Contains("one of your sheets cannot be read", troubles, StringComparison.Ordinal);
         Assert.Contains("one of your tints cannot be read", troubles, StringComparison.Ordinal);
         await Damage("UPDATE Builds SET Name = 'Broken still' WHERE Document = '{\"version\":2,\"build\":{\"name\":7}}'");
+    }
+
+    // Its heights are gone from the file: it tells so itself where it is opened.
+    [Fact]
+    public async Task A_build_that_cannot_be_planned_hides_no_late_check_of_the_others()
+    {
+        JsonNode due;
+        var hours = 0;
+        using (var first = ServerFixture.On(_folder, demo: true))
+        {
+            using var client = first.CreateClient();
+            var at = await client.Copy("Sallow Quay");
+            await client.Edit(at, Set(new { name = "Torn" }));
+            for (due = await client.Get("/api/after-care"); due.AsArray().Count == 0 && hours < 96; hours++)
+            {
+                first.Time.Advance(TimeSpan.FromHours(1));
+                due = await client.Get("/api/after-care");
+            }
+        }
+
+        await Damage("""UPDATE Builds SET Document = replace(Document, '"recipe":[', '"recipe":[{"kind":"existingGround","id":"gone","name":"Gone","gridId":"gone","leftMm":0,"backMm":0,"widthMm":100,"lowestMm":5},') WHERE Name = 'Torn'""");
+        using var again = ServerFixture.On(_folder, demo: true);
+        using var after = again.CreateClient();
+        again.Time.Advance(TimeSpan.FromHours(hours));
+        var torn = (await after.Get("/api/builds")).AsArray().Single(card => card!["name"]!.GetValue<string>() == "Torn")!["id"]!.GetValue<string>();
+        using (var asked = await after.GetAsync($"/api/builds/{torn}")) Assert.Equal(HttpStatusCode.UnprocessableEntity, asked.StatusCode);
+        JsonNode Of(JsonNode all) => new JsonArray([.. all.AsArray().Where(one => one!["buildId"]!.GetValue<string>() != torn).Select(one => one!.DeepClone())]);
+        Assert.NotEmpty(Of(due).AsArray());
+        Assert.True(JsonNode.DeepEquals(Of(due), Of(await after.Get("/api/after-care"))));
     }
 }

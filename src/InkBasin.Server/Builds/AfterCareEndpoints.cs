@@ -9,7 +9,7 @@ namespace InkBasin.Server.Builds;
 public sealed record BuildCheck(Guid BuildId, string BuildName, LateCheck Check);
 
 /// <summary>What is to be looked at now, over all builds on the shelf.</summary>
-internal static class AfterCareEndpoints
+internal static partial class AfterCareEndpoints
 {
     // What came due earlier nobody still wants to be told; what is further off is asked for again.
     private const double BackH = 12;
@@ -31,7 +31,7 @@ internal static class AfterCareEndpoints
         return TypedResults.Ok<IReadOnlyList<LateCheck>>([.. AfterCare.Of(await answers.OfAsync(build, cancel)).Where(check => check.At >= now || check.Until > now).Select(check => check with { At = Clock.On(check.At, zone) })]);
     }
 
-    private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, BuildMemory<IReadOnlyList<LateCheck>> memory, Core.Plan.Stores shelf, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<BuildCheck>>> AfterCareOf(BuildStore store, Answers answers, BuildMemory<IReadOnlyList<LateCheck>> memory, Core.Plan.Stores shelf, TimeProvider time, ILogger<Answers> logger, CancellationToken cancel)
     {
         var now = time.GetUtcNow();
         var due = new List<BuildCheck>();
@@ -42,11 +42,26 @@ internal static class AfterCareEndpoints
             var build = one.Build!;
             var zone = Clock.Zone(build.TimeZone);
             if (build.Begun.Max(pour => pour.At) < now.AddDays(-MostDays)) continue;
-            due.AddRange((await memory.OfAsync(one, shelf, async changed => AfterCare.Of(await answers.OfAsync(changed, cancel))))
+            IReadOnlyList<LateCheck> checks;
+            try
+            {
+                checks = await memory.OfAsync(one, shelf, async changed => AfterCare.Of(await answers.OfAsync(changed, cancel)));
+            }
+            catch (RefusedException refused)
+            {
+                // It says so itself where it is opened; the others are looked after all the same.
+                LogUnplanned(logger, one.Id, refused.Message);
+                continue;
+            }
+
+            due.AddRange(checks
                 .Where(check => check.At >= now.AddHours(-BackH) && check.At <= now.AddHours(AheadH) && (check.Until is not { } until || until > now))
                 .Select(check => new BuildCheck(one.Id, one.Name, check with { At = Clock.On(check.At, zone) })));
         }
 
         return TypedResults.Ok<IReadOnlyList<BuildCheck>>(due);
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "Build {Id} cannot be planned, nor its late checks told: {Why}")]
+    private static partial void LogUnplanned(ILogger logger, Guid id, string why);
 }
