@@ -37,7 +37,7 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
             changed = true;
 
             // Put right, undone or redone, it is still of what it was mixed of, whatever the water's next layers are of.
-            await DrawAsync(buildId, pourId, wanted, now, mixedAnew: !undoing && had is null, () => after.Waters.FirstOrDefault(water => water.Id == now!.WaterId)?.ProductId ?? "", undoing, cancel);
+            await DrawAsync(buildId, pourId, wanted, now, mixedAnew: !undoing && had is null, () => now!.ProductId ?? after.Waters.FirstOrDefault(water => water.Id == now.WaterId)?.ProductId ?? "", undoing, cancel);
         }
 
         return changed;

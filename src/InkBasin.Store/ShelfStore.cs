@@ -121,11 +121,11 @@ public sealed partial class ShelfStore
         };
     }
 
-    /// <summary>Labels of the maker's own products a build is poured with, to go with its file.</summary>
+    /// <summary>Labels of the maker's own products a build is poured with, or was, to go with its file.</summary>
     public Task<IReadOnlyDictionary<string, SheetDraft>> SheetsOfAsync(Build build, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(build);
-        return Sheets.OfAsync(build.Waters.SelectMany(water => new[] { water.ProductId, water.Gel?.ProductId }), cancel);
+        return Sheets.OfAsync(build.Waters.SelectMany(water => new[] { water.ProductId, water.Gel?.ProductId }).Concat(build.Begun.Select(pour => pour.ProductId)), cancel);
     }
 
     /// <summary>Labels of the maker's own tints a build is inked with, or was when a layer was poured, to go with its file.</summary>

@@ -219,11 +219,21 @@ public sealed class BottleDrawsTests : OverCupboard
         Assert.Equal((420, On), Bottles()["one"]);
         Assert.Equal((300, null), Bottles()["other"]);
 
-        // Struck out and noted anew it is what the water is poured of by then.
+        // Struck out and noted anew it is what the water is poured of by then, where nobody kept what it was begun with.
         await Edit(id, new LogPour("p", null));
         await Edit(id, Noted("p", 80, 0));
         Assert.Equal((500, null), Bottles()["one"]);
         Assert.Equal((220, On), Bottles()["other"]);
+    }
+
+    [Fact]
+    public async Task Noted_anew_it_is_taken_out_of_what_it_was_begun_with()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400), BottleOf("other", Part.One, 300) with { ProductId = "casting-epoxy" }], Pour("p") with { ProductId = Product });
+        await Edit(id, new SetFields("waters", "race", new JsonObject { ["productId"] = "casting-epoxy" }));
+        await Edit(id, Noted("p", 80, 0));
+        Assert.Equal((420, On), Bottles()["one"]);
+        Assert.Equal((300, null), Bottles()["other"]);
     }
 
     [Fact]

@@ -294,6 +294,11 @@ public sealed class ShelfStoreTests : IDisposable
         Assert.Equal([made.Id, "new"], (await ask.Shelf.Sheets.OfAsync([made.Id, null, "new", "new", Product, "none"])).Keys.Order());
         await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Sheets.KeepMissingAsync(new Dictionary<string, SheetDraft> { ["bad"] = Draft("") }));
         await ask.Shelf.Sheets.KeepMissingAsync(null);
+
+        // With a build goes what it is poured of, and what of it was poured before of another.
+        var build = Sample.Board() with { Begun = [new("p", "race", 1, DateTimeOffset.UnixEpoch.AddYears(57), []) { ProductId = made.Id }] };
+        Assert.Equal([made.Id], (await ask.Shelf.SheetsOfAsync(build)).Keys);
+        Assert.Equal(["new"], (await ask.Shelf.SheetsOfAsync(Sample.Board() with { Waters = [Sample.Board().Waters[0] with { ProductId = "new" }] })).Keys);
         Assert.Equal(2, await ask.Context.Sheets.CountAsync());
     }
 

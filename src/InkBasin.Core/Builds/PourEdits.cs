@@ -45,7 +45,7 @@ public sealed record BeginPour(string Id, string WaterId, int Layer, DateTimeOff
         return new(
             build with
             {
-                Begun = [.. build.Begun, new BegunPour(Id, WaterId, Layer, At, own) { ToMm = ToMm, Ink = water.Ink }],
+                Begun = [.. build.Begun, new BegunPour(Id, WaterId, Layer, At, own) { ToMm = ToMm, Ink = water.Ink, ProductId = water.ProductId }],
                 Answers = [.. build.Answers.Where(answer => answer.WaterId != WaterId || !BeforePour.AskedEachPour(answer.Item))],
             },
             new Together(label, [BuildLists.Begun.Back(build), BuildLists.Answers.Back(build)]),

@@ -41,7 +41,7 @@ public static class BuildSteps
             steps.AddRange(StepsOfWater.From(water, [.. before.TakeLast(1).Select(step => StepsOfWater.Proved(step)), .. last ? [new StepLink(new DayLink(Growth), "water comes last, so that nothing falls on it")] : Array.Empty<StepLink>()]));
         List<StepLink> all = [.. waters.Select(water => steps.LastOrDefault(step => step.WaterId == water.Case.Water.Id)).OfType<BuildStep>().Select(step => new StepLink(new DayLink(step.Id), "its surface is touched no more before that"))];
         // Nothing falls on, or is glued beside, what is still soft; and its picture waits too.
-        if (all.Count > 0 && waters.All(water => water.Case.Soft is null))
+        if (all.Count > 0 && waters.All(water => water.Case.Soft is null && water.Plans is not { HoursSpeak: false }))
         {
             if (!last) steps.Add(GrowthAfter(all));
             steps.Add(new("photograph", BuildStepKind.Photograph, null, "Photograph it", BenchMinutes.Photograph, 0, 0, last ? all : [new(new DayLink(Growth), "all is in its place")], "") { LayOut = ["camera", "a lamp from one side"] });

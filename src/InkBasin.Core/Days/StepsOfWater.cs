@@ -146,8 +146,11 @@ internal static class StepsOfWater
     }
 
     /// <summary>What of a water no day can be found for, in words; nothing while its layers set as they are reckoned.</summary>
-    public static IEnumerable<string> Waits(PourCase water) =>
-        water.Soft is { } soft ? [$"{water.Water.Name} stayed soft: what comes after its pours has no day until layer {soft.Layer} is noted firm in the log."] : [];
+    public static IEnumerable<string> Waits(PourCase water, LayerPlans? plans)
+    {
+        if (water.Soft is { } soft) yield return $"{water.Water.Name} stayed soft: what comes after its pours has no day until layer {soft.Layer} is noted firm in the log.";
+        else if (plans is { HoursSpeak: false }) yield return $"{water.Water.Name} was poured of another product than is chosen for it now: what comes after its pours has no day until that is chosen again.";
+    }
 
     private static IEnumerable<BuildStep> AfterPours(WaterSteps water, LayerPlans plans)
     {
@@ -163,8 +166,8 @@ internal static class StepsOfWater
             yield return new($"{id}:ripples", BuildStepKind.Ripples, id, $"Ripples in {name}", work, 0, 0, [new(new DayLink(end, LinkFrom.Start, from, to), "while a nudge stays and before it gels")], "") { LayOut = ["a stick, the trial puddle, gloves"] };
         }
 
-        // When a layer that stayed soft will be firm nobody can reckon.
-        if (water.Case.Soft is not null) yield break;
+        // When a layer that stayed soft will be firm nobody can reckon, nor by another's sheet when one is.
+        if (!plans.HoursSpeak) yield break;
         var full = Math.Max(0, BenchMinutes.OfHours((plans.FullCureH ?? last.FullCureH) - last.PourH));
         var strip = new StepLink(new DayLink($"{id}:strip"), "trimmed first");
         yield return new($"{id}:strip", BuildStepKind.Strip, id, water.Dams > 0 ? $"Strip and trim {name}" : $"Trim {name}", BenchMinutes.Fives(BenchMinutes.LayOut + (BenchMinutes.Strip * water.Dams)), 0, 0, [new(new DayLink(end), "firm enough to strip; what crept up cuts while it is green")], "") { LayOut = ["sharp knife, gloves"] };

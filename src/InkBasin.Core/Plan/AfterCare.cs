@@ -23,7 +23,7 @@ public static class AfterCare
 
     private static IEnumerable<LateCheck> OfWater(WaterAnswers water, string id, string name, bool isDammed)
     {
-        if (water.Layers.Is is not { Layers: var layers } || water.Case.Sheet is not { } sheet) yield break;
+        if (water.Layers.Is is not { Layers: var layers } plans || water.Case.Sheet is not { } sheet) yield break;
         var last = layers.Index().LastOrDefault(one => one.Item.Poured is not null);
         if (last.Item is not { Poured: { } poured } layer) yield break;
         var number = last.Index + 1;
@@ -33,7 +33,7 @@ public static class AfterCare
         var soft = water.Case.Soft;
         if (last.Index + 1 < layers.Count)
         {
-            if (soft?.Layer != number && After(layer.RecoatFromH) is { } from && After(layer.RecoatToH) is { } to)
+            if (soft?.Layer != number && !water.Case.LastIsOfAnother && After(layer.RecoatFromH) is { } from && After(layer.RecoatToH) is { } to)
             {
                 yield return new LateCheck(Key("recoat"), from, to, $"Layer {number} of {name} takes the next one from now on: feel it first.");
                 if (to.AddHours(-ClosesSoonH) > from) yield return new LateCheck(Key("closes"), to.AddHours(-ClosesSoonH), to, $"The window of layer {number} of {name} closes in {ClosesSoonH:0} hours; after it, scuff and wipe first.");
@@ -42,15 +42,15 @@ public static class AfterCare
             yield break;
         }
 
-        if (!sheet.Traits.IsOnePart && Answer.Of(water.Surface).Is?.Ripples is { } ripples)
+        if (!sheet.Traits.IsOnePart && !water.Case.LastIsOfAnother && Answer.Of(water.Surface).Is?.Ripples is { } ripples)
         {
             var closes = poured.At.AddHours(ripples.ClosesAtH);
             foreach (var (i, visit) in ripples.VisitsH.Index())
                 yield return new LateCheck(Key($"ripples-{i}"), poured.At.AddHours(visit), closes, $"Look at {name}: does it hold a nudge yet? From {Wall(poured.At.AddHours(ripples.HoldsFromH))} it should, until {Wall(closes)}.");
         }
 
-        // What is noted as soft is not called firm by the sheet.
-        if (soft is not null) yield break;
+        // What is noted as soft is not called firm by the sheet, nor by another's what is of its own.
+        if (!plans.HoursSpeak) yield break;
         if (After(Math.Max(layer.StripH, layer.PourH + (layer.Cure.FirmH ?? 0))) is { } strip)
             yield return new LateCheck(Key("strip"), strip, null, $"{name} is firm by the sheet and the model: {(isDammed ? "the dams may come off" : "it may be trimmed")}. Try a fingernail at the edge first.");
         if (After(layer.FullCureH) is { } cured) yield return new LateCheck(Key("cured"), cured, null, $"{name} is fully cured by its sheet. Note in the log how it turned out.");

@@ -19,7 +19,8 @@ internal sealed record BegunLayer(string Name, BegunPour Pour, PlannedLayer Laye
         {
             if (answers.Build.Waters.FirstOrDefault(water => water.Id == pour.WaterId) is not { } water || answers.Of(water.Id) is not { Case.Sheet: { } sheet, Layers.Is: { } plans } || pour.Layer > plans.Layers.Count) continue;
             var layer = plans.Layers[pour.Layer - 1];
-            yield return new BegunLayer(water.Name, pour, layer, sheet, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG));
+            var mixedOf = pour.ProductId is { } id && answers.Stores.Sheet(id) is { } own ? own : sheet;
+            yield return new BegunLayer(water.Name, pour, layer, mixedOf, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG));
         }
     }
 }

@@ -23,7 +23,7 @@ public static class BuildDays
         ArgumentNullException.ThrowIfNull(answers);
         var (zone, choice) = (answers.Bench.Zone, answers.Build.Days);
         var plan = DaysPlan.Of(StepsOf(answers, now), choice, Clock.On(now, zone), zone, search, elsewhere, answers.Cancel);
-        return plan with { Room = RoomOf(answers, now, plan.FinishAt ?? now.AddDays(7)), LeftOut = LeftOutOf(answers, now), Waits = [.. answers.Waters.SelectMany(water => StepsOfWater.Waits(water.Case))] };
+        return plan with { Room = RoomOf(answers, now, plan.FinishAt ?? now.AddDays(7)), LeftOut = LeftOutOf(answers, now), Waits = [.. answers.Waters.SelectMany(water => StepsOfWater.Waits(water.Case, water.Layers.Is))] };
     }
 
     /// <summary>Its steps in working order.</summary>

@@ -124,7 +124,7 @@ public sealed class WaterAnswers
                 ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room)
                 : null),
             Answer.Of(() => AfterPour.Of(_build.IndexOf(_water.Id), _build.Poured)),
-            LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfSoft(Case)).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
+            LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfSoft(Case)).Concat(PourNotices.OfAnother(Case)).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
             new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))))
         {
             Waves = Waves,

@@ -199,6 +199,8 @@ public static class BeforePour
         if (of.Plans.Next is null) return (Known.Yes, "Nothing more is poured.");
         if (of.Water.Soft?.Layer == of.Water.Begun.Count)
             return (Known.No, "It is noted in the log as soft or tacky: what is poured on it seals that in. Wait until a fingernail leaves no mark, or take off what stays soft, by the product’s sheet.");
+        if (of.Water.LastIsOfAnother)
+            return (Known.No, "It was mixed of another product than is chosen for the next: from when to when it takes another is in its own sheet. Let it cure fully by that, scuff and wipe it, and try the next on a scrap of it.");
         double sinceH = (of.Now - poured.At).TotalHours, fromH = under.RecoatFromH - under.PourH, toH = under.RecoatToH - under.PourH;
         if (sinceH < fromH)
             return (Known.No, $"Too soft yet: poured {Said.Coarse(Math.Max(0, sinceH))} h ago, by its sheet and the room it takes the next layer {Said.Coarse(fromH)} h after, in {Said.Coarse(fromH - sinceH)} h. Poured on now the new layer wrinkles it or sinks in.");

@@ -43,6 +43,9 @@ public sealed record BegunPour(string Id, string WaterId, int Layer, DateTimeOff
     /// <summary>The recipe its ink was mixed by; a later change of the water's does not change what is poured. Null when not kept.</summary>
     public InkChoice? Ink { get; init; }
 
+    /// <summary>The product it was mixed of; a later change of the water's does not change what is poured. Null when not kept.</summary>
+    public string? ProductId { get; init; }
+
     /// <summary>What became of it; null until it is noted.</summary>
     public PourResult? Result { get; init; }
 
@@ -56,6 +59,7 @@ public sealed record BegunPour(string Id, string WaterId, int Layer, DateTimeOff
         Clock.Check(At, $"{field}.at");
         if (ToMm is { } to) Require.Within(to, -500, 1000, $"{field}.toMm");
         Ink?.Check($"{field}.ink");
+        if (ProductId?.Length is 0 or > 64) throw new RefusedException($"{field}.productId", "Name the product it was mixed of.");
         Result?.Check($"{field}.result");
         for (var i = 0; i < Require.Present(Answers, $"{field}.answers").Count; i++) Require.Present(Answers[i], $"{field}.answers[{i}]").Check($"{field}.answers[{i}]");
     }

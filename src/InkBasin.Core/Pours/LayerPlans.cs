@@ -11,15 +11,18 @@ namespace InkBasin.Core.Pours;
 /// <param name="MixedG">The same, g.</param>
 /// <param name="StripH">Hours from the first pour until the dams may be stripped; null without layers.</param>
 /// <param name="FullCureH">Hours from the first pour to full cure; null without layers.</param>
-/// <param name="StripAt">When the dams may be stripped; null without a date, and as long as a layer of it is noted as soft.</param>
+/// <param name="StripAt">When the dams may be stripped; null without a date, and as long as a layer of it is noted as soft or the last one is of another product.</param>
 /// <param name="FullCureAt">When it is fully cured; null likewise.</param>
 public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double MixedMl, double MixedG, double? StripH, double? FullCureH, DateTimeOffset? StripAt, DateTimeOffset? FullCureAt)
 {
-    /// <summary>What may be done to the last layer, and when; null where nothing sets by itself, and as long as a layer is noted as soft.</summary>
+    /// <summary>What may be done to the last layer, and when; null where nothing sets by itself, and as long as a layer is noted as soft or the last one is of another product.</summary>
     public Trimming? Trim { get; init; }
 
     /// <summary>A poured layer that is noted as soft; null for none.</summary>
     public SoftLayer? Soft { get; init; }
+
+    /// <summary>Whether the reckoned hours speak for what is poured: not while a layer is noted as soft, nor once all is poured and the last of it of another product.</summary>
+    internal bool HoursSpeak { get; private init; } = true;
 
     /// <summary>The next layer to be poured; null when all are.</summary>
     internal PlannedLayer? Next => Layers.FirstOrDefault(layer => layer.Poured is null);
@@ -45,7 +48,8 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
 
         // The later of the sheet and the model: what is still soft must not lose its dam.
         var stripH = last is null ? null : (double?)Math.Max(last.StripH, last.PourH + (last.Cure.FirmH ?? 0));
-        var startAt = last is null || water.Soft is not null ? null : layers[0].PourAt;
+        var speak = water.Soft is null && !(last?.Poured is not null && water.LastIsOfAnother);
+        var startAt = last is null || !speak ? null : layers[0].PourAt;
         var ahead = layers.Where(layer => layer.Poured is null).SelectMany(layer => layer.Mix.Batches).ToList();
         return new LayerPlans(
             layers,
@@ -57,7 +61,8 @@ public sealed record LayerPlans(IReadOnlyList<PlannedLayer> Layers, double Mixed
             Clock.After(startAt, last?.FullCureH))
         {
             Soft = water.Soft,
-            Trim = last is not null && water.Soft is null && water.Sheet is { Traits.IsOnePart: false } ? Trimming.Of(stripH!.Value - last.PourH, last.FullCureH - last.PourH) : null,
+            HoursSpeak = speak,
+            Trim = last is not null && speak && water.Sheet is { Traits.IsOnePart: false } ? Trimming.Of(stripH!.Value - last.PourH, last.FullCureH - last.PourH) : null,
         };
     }
 

@@ -42,6 +42,9 @@ public sealed record PourCase
     /// <summary>A layer of it that the log says stayed soft; null for none.</summary>
     public SoftLayer? Soft { get; init; }
 
+    /// <summary>Whether its last poured layer was mixed of another product than the water has now: hours by this one's sheet are not its own.</summary>
+    public bool LastIsOfAnother => Sheet is { } sheet && Begun.Count > 0 && Begun[^1].ProductId is { } mixedOf && mixedOf != sheet.Id;
+
     /// <summary>What will stand in it, with the bed at its place, mm.</summary>
     public required IReadOnlyList<(DrownedThing Thing, double BedMm)> Things { get; init; }
 

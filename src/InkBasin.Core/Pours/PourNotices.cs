@@ -28,6 +28,16 @@ internal static class PourNotices
         yield return Notice.Of("stayedSoft", Standing.Stop, $"Layer {soft.Layer} stayed soft, by the log: put nothing on it and leave any dam on.{warm} Gloves on: when a fingernail at its edge leaves no mark, note it firm in the log.", ("layer", soft.Layer));
     }
 
+    /// <summary>That what lies in it is of another product than is chosen now.</summary>
+    public static IEnumerable<Notice> OfAnother(PourCase water)
+    {
+        if (!water.LastIsOfAnother) yield break;
+        var number = water.Begun.Count;
+        yield return Notice.Of(
+            "anotherProduct", Standing.Stop,
+            $"Layer {number} was mixed of another product than is chosen here: no hour told here is its own. Go by the sheet it was mixed by: let it cure fully, scuff and wipe it, and try a drop of {water.Sheet?.Name ?? "the other"} on a scrap of it before you pour that on it.", ("layer", number));
+    }
+
     /// <summary>What is said of the pours ahead, and of a full water only its ink’s recipe; none without layers.</summary>
     public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
     {

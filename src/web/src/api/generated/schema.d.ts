@@ -7765,6 +7765,8 @@ export interface components {
              */
             toMm: null | number;
             ink: null | components["schemas"]["InkChoice"];
+            /** @description The product it was mixed of; a later change of the water's does not change what is poured. Null when not kept. */
+            productId: null | string;
             result: null | components["schemas"]["PourResult"];
         };
         /** @description A cup of a session as it stands. */
@@ -11943,7 +11945,7 @@ export interface components {
             fullCureH: null | number;
             /**
              * Format: date-time
-             * @description When the dams may be stripped; null without a date, and as long as a layer of it is noted as soft.
+             * @description When the dams may be stripped; null without a date, and as long as a layer of it is noted as soft or the last one is of another product.
              */
             stripAt: null | string;
             /**

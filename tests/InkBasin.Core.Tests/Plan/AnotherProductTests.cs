@@ -1,0 +1,87 @@
+using InkBasin.Core.Builds;
+using InkBasin.Core.Days;
+using InkBasin.Core.Plan;
+using InkBasin.Core.Pours;
+
+namespace InkBasin.Core.Tests.Plan;
+
+/// <summary>A water whose product is changed after it was begun: the hours of the new one's sheet do not speak for what lies in it. The creek in two layers at its own 23 °C.</summary>
+public class AnotherProductTests
+{
+    private const string Own = "coating-epoxy";
+    private const string Other = "casting-epoxy";
+
+    private static readonly Build Begun = new BeginPour("p1", "w", 1, Samples.Evening, 14).Apply(Samples.Creek).After;
+
+    private static BegunPour Pour(int layer, double afterH, string? of) => new($"p{layer}", "w", layer, Samples.Evening.AddHours(afterH), []) { ToMm = layer == 1 ? 14 : 20, ProductId = of };
+
+    private static BuildAnswers Of(string now, params string?[] poured) => Planner.Answers(
+        Samples.Creek with { Waters = [Samples.Creek.Waters[0] with { ProductId = now }], Begun = [.. poured.Select((of, i) => Pour(i + 1, 20 * i, of))] }, Stores.Examples);
+
+    private static PourCheck Window(BuildAnswers answers, double afterH) => BeforePour.Of(answers.Waters[0].Questions(Samples.Evening.AddHours(afterH))).Single(check => check.Item == CheckItem.Window);
+
+    private static Notice? Said(BuildAnswers answers) => answers.Waters[0].Plan().Notices.SingleOrDefault(notice => notice.Kind == "anotherProduct");
+
+    [Fact]
+    public void A_pour_keeps_what_it_was_mixed_of()
+    {
+        Assert.Equal(Own, Begun.Begun.Single().ProductId);
+        var changed = Begun with { Waters = [Begun.Waters[0] with { ProductId = Other }] };
+        Assert.Equal(Own, changed.Begun.Single().ProductId);
+        Assert.Equal("begun[0].productId", Assert.Throws<RefusedException>(() => (Begun with { Begun = [Pour(1, 0, "")] }).Check()).Field);
+        Assert.Equal("begun[0].productId", Assert.Throws<RefusedException>(() => (Begun with { Begun = [Pour(1, 0, new string('p', 65))] }).Check()).Field);
+        (Begun with { Begun = [Pour(1, 0, new string('p', 64))] }).Check();
+    }
+
+    [Fact]
+    public void Nothing_is_poured_on_it_by_the_other_sheets_window()
+    {
+        Assert.Equal(Known.Yes, Window(Of(Own, Own), 20).Known);
+        var held = Window(Of(Other, Own), 20);
+        Assert.Equal((Known.No, false), (held.Known, held.Settled));
+        Assert.StartsWith("It was mixed of another product", held.Because, StringComparison.Ordinal);
+
+        // Where it was not kept nobody can tell; poured over knowingly, the last one is of the product that is chosen.
+        Assert.DoesNotContain("another product", Window(Of(Other, [null]), 20).Because, StringComparison.Ordinal);
+        Assert.DoesNotContain("another product", Window(Of(Other, Own, Other), 60).Because, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void It_is_said_with_what_to_do()
+    {
+        var said = Said(Of(Other, Own))!;
+        Assert.Equal((Standing.Stop, 1), (said.Standing, said.Numbers["layer"]));
+        Assert.StartsWith("Layer 1 was mixed of another product than is chosen here: no hour told here is its own. Go by the sheet it was mixed by", said.Sentence, StringComparison.Ordinal);
+        Assert.Contains(Stores.Examples.Sheet(Other)!.Name, said.Sentence, StringComparison.Ordinal);
+        Assert.Null(Said(Of(Own, Own)));
+        Assert.Null(Said(Of(Other, [null])));
+        Assert.Null(Said(Of(Other, Own, Other)));
+        Assert.Null(Said(Of(Other)));
+    }
+
+    [Fact]
+    public void A_water_all_poured_of_another_has_no_hour_to_strip_no_check_and_no_day_after_it()
+    {
+        var (own, other) = (Of(Own, Own, Own), Of(Other, Own, Own));
+        Assert.NotNull(own.Waters[0].Layers.Is!.StripAt);
+        Assert.Equal((null, null, null), (other.Waters[0].Layers.Is!.StripAt, other.Waters[0].Layers.Is!.FullCureAt, other.Waters[0].Layers.Is!.Trim));
+        Assert.Contains(AfterCare.Of(own), check => check.Sentence.Contains("firm", StringComparison.Ordinal));
+        Assert.Empty(AfterCare.Of(other));
+        DaysPlan Days(BuildAnswers answers) => BuildDays.Of(answers, Samples.Evening.AddHours(21), TimetableSearch.ByWork(0.05));
+        Assert.Contains(Days(own).Places, place => place.Step.Id == "w:strip");
+        Assert.Empty(Days(own).Waits);
+        Assert.DoesNotContain(Days(other).Places, place => place.Step.Id is "w:strip" or "photograph" or "growth");
+        Assert.Equal("Creek was poured of another product than is chosen for it now: what comes after its pours has no day until that is chosen again.", Assert.Single(Days(other).Waits));
+    }
+
+    // What is ahead has its days: it is the list before it that holds it back.
+    [Fact]
+    public void With_layers_ahead_the_strip_is_that_of_the_last()
+    {
+        var ahead = Of(Other, Own);
+        Assert.NotNull(ahead.Waters[0].Layers.Is!.Next);
+        Assert.NotNull(ahead.Waters[0].Layers.Is!.StripAt);
+        Assert.DoesNotContain(AfterCare.Of(ahead), check => check.Sentence.Contains("takes the next one", StringComparison.Ordinal));
+        Assert.Contains(AfterCare.Of(Of(Own, Own)), check => check.Sentence.Contains("takes the next one", StringComparison.Ordinal));
+    }
+}
