@@ -90,6 +90,29 @@ public class BegunTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task Another_product_chosen_over_a_poured_layer_stops_the_next_one_until_it_is_chosen_back()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        var water = (await fixture.Read(id))["build"]!["waters"]![0]!;
+        var waterId = water["id"]!.GetValue<string>();
+        await Begin(id, waterId, 1, DateTimeOffset.UtcNow.AddDays(-2).ToString("O", CultureInfo.InvariantCulture));
+        _page.Open(id, "pours");
+        _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count == 1, "the layer poured");
+        Assert.Empty(_page.All(".notice-stop"));
+        var product = _page.Find(".slip").FindElement(By.XPath(".//label[.='Product']/following::select[1]"));
+        var own = product.GetAttribute("value")!;
+        _page.Choose(product, "casting-epoxy");
+        _page.Until(() => _page.Text(".next-thing").Contains("First: Layer 1 was mixed of another product than is chosen here", StringComparison.Ordinal), "the stop");
+        _page.Settled();
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
+        Assert.Contains("is of another product than the one under it", _page.Until(() => _page.First("[data-testid=days-waits]"), "what waits").Text, StringComparison.Ordinal);
+        _page.Open(id, "pours");
+        _page.Choose(_page.Until(() => _page.Find(".slip").FindElement(By.XPath(".//label[.='Product']/following::select[1]")), "the product"), own);
+        _page.Until(() => !_page.Text(".next-thing").Contains("another product", StringComparison.Ordinal), "it goes on");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task Undoing_a_begun_pour_gives_its_grams_and_the_day_it_opened_the_bottle_back_as_Stores_shows()
     {
         var id = await fixture.CopyOf("Sallow Quay");

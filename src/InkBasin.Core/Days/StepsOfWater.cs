@@ -145,10 +145,11 @@ internal static class StepsOfWater
         }
     }
 
-    /// <summary>What of a water no day can be found for, in words; nothing while its layers set as they are reckoned.</summary>
+    /// <summary>What of a water no day can be found for, or none by the right sheet, in words; nothing while its layers set as they are reckoned.</summary>
     public static IEnumerable<string> Waits(PourCase water, LayerPlans? plans)
     {
         if (water.Soft is { } soft) yield return $"{water.Water.Name} stayed soft: what comes after its pours has no day until layer {soft.Layer} is noted firm in the log.";
+        else if (water.LastIsOfAnother && plans is { HoursSpeak: true, Next: not null }) yield return $"The next layer of {water.Water.Name} is of another product than the one under it: when that one takes it is in its own sheet, and the day told here does not know.";
         else if (plans is { HoursSpeak: false }) yield return $"{water.Water.Name} was poured of another product than is chosen for it now: what comes after its pours has no day until that is chosen again.";
     }
 
