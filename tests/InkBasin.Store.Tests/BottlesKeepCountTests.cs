@@ -107,7 +107,7 @@ public sealed class BottlesKeepCountTests : OverCupboard
                     Assert.InRange(one, 0, (result.OneG ?? 0) + 1e-9);
                     Assert.InRange(two, 0, (result.TwoG ?? 0) + 1e-9);
 
-                    // Less than was weighed out only where no more was there when it was noted.
+                    // What took nothing is not kept as taken from.
                     Assert.All(taken, each => Assert.True(each.Value > 0));
                 }
             }

@@ -184,7 +184,7 @@ public sealed class ShelfStoreTests : IDisposable
         Assert.Equal(10, Packs.Count);
     }
 
-    // By hand the row's version is 8 and its row 8: fields another changed meanwhile stay.
+    // Seven times somebody else is quicker, and each time what he wrote in another field stays.
     [Fact]
     public async Task Two_who_change_one_thing_at_once_both_keep_their_fields()
     {
