@@ -13,7 +13,7 @@ namespace InkBasin.Store;
 /// </summary>
 public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadShelf read)
 {
-    private sealed record Wanted(double OneG, double TwoG, DateOnly On, string InkKey);
+    private sealed record Wanted(string? ProductId, double OneG, double TwoG, DateOnly On, string InkKey);
 
     /// <summary>Makes the bottles follow a change of a build. Nothing is saved here.</summary>
     /// <param name="buildId">The build.</param>
@@ -36,8 +36,9 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
             if (had == wanted) continue;
             changed = true;
 
-            // Put right, undone or redone, it is still of what it was mixed of, whatever the water's next layers are of.
-            await DrawAsync(buildId, pourId, wanted, now, mixedAnew: !undoing && had is null, () => now!.ProductId ?? after.Waters.FirstOrDefault(water => water.Id == now.WaterId)?.ProductId ?? "", undoing, cancel);
+            // Its grams put right, undone or redone, it is still of what it was mixed of, whatever the water's next layers are of. It is of another only when that itself is put right.
+            var mixedAnew = had is null ? !undoing : had.ProductId != wanted?.ProductId;
+            await DrawAsync(buildId, pourId, wanted, now, mixedAnew, () => now!.ProductId ?? after.Waters.FirstOrDefault(water => water.Id == now.WaterId)?.ProductId ?? "", undoing, cancel);
         }
 
         return changed;
@@ -48,7 +49,7 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         await context.Draws.AsNoTracking().Where(row => row.BuildId == buildId && row.Taken != "{}").Select(row => row.PourId).OrderBy(id => id).ToListAsync(cancel);
 
     private static Wanted? WantedOf(BegunPour? pour, string? zone) => pour?.Result is { FromBottles: true } result
-        ? new Wanted(result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime), pour.Ink?.KeyOf(pour.Layer - 1) ?? "")
+        ? new Wanted(pour.ProductId, result.OneG ?? 0, result.TwoG ?? 0, DateOnly.FromDateTime(Clock.On(pour.At, Clock.Zone(zone)).DateTime), pour.Ink?.KeyOf(pour.Layer - 1) ?? "")
         : null;
 
     private async Task DrawAsync(Guid buildId, string pourId, Wanted? wanted, BegunPour? pour, bool mixedAnew, Func<string> productOf, bool undoing, CancellationToken cancel)
@@ -57,7 +58,7 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         if (row is not null) await PutBackAsync(row, cancel);
         if (wanted is null) return;
         if (row is null) context.Draws.Add(row = new DrawRow { BuildId = buildId, PourId = pourId, ProductId = productOf() });
-        else if (mixedAnew || row.ProductId.Length == 0) row.ProductId = productOf();
+        else if (mixedAnew || pour?.ProductId is not null || row.ProductId.Length == 0) row.ProductId = productOf();
         var sheet = read.Current.Sheet(row.ProductId);
         var bottles = await context.Bottles.Where(bottle => bottle.ProductId == row.ProductId).ToListAsync(cancel);
         if (sheet is null || bottles.Count == 0)

@@ -113,6 +113,33 @@ public class BegunTests(BrowserFixture fixture)
     }
 
     [Fact]
+    public async Task Begun_with_the_wrong_product_chosen_it_is_put_right_under_After()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        var waterId = (await fixture.Read(id))["build"]!["waters"]![0]!["id"]!.GetValue<string>();
+        await Begin(id, waterId, 1, DateTimeOffset.UtcNow.AddDays(-2).ToString("O", CultureInfo.InvariantCulture));
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = waterId, fields = new { productId = "casting-epoxy" } });
+        _page.Open(id, "pours");
+        _page.Until(() => _page.Text(".next-thing").Contains("Was it this one after all, say so under After.", StringComparison.Ordinal), "the stop says where");
+        Assert.DoesNotContain(_page.All(".slip .notice-stop"), notice => notice.Text.Contains("another product", StringComparison.Ordinal));
+        Assert.DoesNotContain("Strip the dams", _page.Text(".slip-answer"), StringComparison.Ordinal);
+        _page.Click("After");
+        _page.Until(() => _page.Text("[data-testid=pour-1]").Contains("Mixed of Coating epoxy", StringComparison.Ordinal), "what it is down as");
+        Assert.Equal("", _page.Find("[data-testid=pour-1] .result-form input").GetAttribute("placeholder"));
+        _page.Click("It was another");
+        _page.Choose(_page.Until(() => _page.First("[data-testid=pour-1] select"), "the products"), "casting-epoxy");
+        _page.Until(() => _page.Text("[data-testid=pour-1]").Contains("Mixed of Casting epoxy", StringComparison.Ordinal), "what it was of");
+        Assert.NotEqual("", _page.Find("[data-testid=pour-1] .result-form input").GetAttribute("placeholder"));
+        Assert.Equal("casting-epoxy", (await fixture.Read(id))["build"]!["begun"]!.AsArray().Single(pour => pour!["id"]!.GetValue<string>() == "pour-1")!["productId"]!.GetValue<string>());
+        _page.Click("Layers");
+        _page.Until(() => _page.First(".next-thing") is { } next && !next.Text.Contains("another product", StringComparison.Ordinal), "it goes on");
+        Assert.Contains("Strip the dams", _page.Text(".slip-answer"), StringComparison.Ordinal);
+        _page.Press(Keys.Control + "z" + Keys.Null);
+        _page.Until(() => _page.Text(".next-thing").Contains("another product", StringComparison.Ordinal), "taken back");
+        Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
     public async Task Undoing_a_begun_pour_gives_its_grams_and_the_day_it_opened_the_bottle_back_as_Stores_shows()
     {
         var id = await fixture.CopyOf("Sallow Quay");

@@ -236,6 +236,71 @@ public sealed class BottleDrawsTests : OverCupboard
         Assert.Equal((300, null), Bottles()["other"]);
     }
 
+    // Begun with the wrong product chosen: put right, the grams that were weighed go back into those bottles and come out of the others.
+    [Fact]
+    public async Task Put_right_what_it_was_mixed_of_the_other_bottles_give_it()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400), BottleOf("other", Part.One, 300) with { ProductId = "casting-epoxy" }], Pour("p") with { ProductId = Product });
+        await Edit(id, Noted("p", 60, 0));
+        var noted = Bottles();
+        await Edit(id, new PouredOf("p", "casting-epoxy"));
+        Assert.Equal((500, null), Bottles()["one"]);
+        Assert.Equal((240, On), Bottles()["other"]);
+        await Undo(id);
+        Assert.Equal(noted, Bottles());
+        await Redo(id);
+        Assert.Equal((240, On), Bottles()["other"]);
+        await Edit(id, new LogPour("p", new JsonObject { ["oneG"] = 50.0 }));
+        Assert.Equal((250, On), Bottles()["other"]);
+        await Edit(id, new LogPour("p", null));
+        Assert.Equal((300, null), Bottles()["other"]);
+        Assert.Equal((500, null), Bottles()["one"]);
+    }
+
+    [Fact]
+    public async Task Walked_back_past_a_strike_it_comes_out_of_what_it_was_of_then()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400), BottleOf("other", Part.One, 300) with { ProductId = "casting-epoxy" }], Pour("p") with { ProductId = Product });
+        await Edit(id, Noted("p", 60, 0));
+        await Edit(id, new LogPour("p", null));
+        await Edit(id, new PouredOf("p", "casting-epoxy"));
+        await Edit(id, Noted("p", 50, 0));
+        Assert.Equal((250, On), Bottles()["other"]);
+        for (var back = 0; back < 3; back++) await Undo(id);
+        Assert.Equal((440, On), Bottles()["one"]);
+        Assert.Equal((300, null), Bottles()["other"]);
+    }
+
+    [Fact]
+    public async Task Put_right_to_what_nobody_has_a_bottle_of_it_is_refused_and_stays_as_it_was()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400)], Pour("p") with { ProductId = Product });
+        await Edit(id, Noted("p", 60, 50));
+        var noted = Bottles();
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => Edit(id, new PouredOf("p", "casting-epoxy")));
+        Assert.StartsWith("No bottle of ", refused.Message, StringComparison.Ordinal);
+        Assert.Equal(noted, Bottles());
+
+        // Not taken out of bottles it is put right without them.
+        await Edit(id, new LogPour("p", new JsonObject { ["fromBottles"] = false }));
+        await Edit(id, new PouredOf("p", "casting-epoxy"));
+        Assert.Equal((500, null), Bottles()["one"]);
+    }
+
+    // A file of an earlier version did not say what a pour was of: taken back, it is drawn again from where it had come.
+    [Fact]
+    public async Task Taken_back_to_not_known_it_comes_out_of_where_it_came_from()
+    {
+        var id = await Begin([BottleOf("one", Part.One, 500), BottleOf("two", Part.Two, 400), BottleOf("other", Part.One, 300) with { ProductId = "casting-epoxy" }], Pour("p"));
+        await Edit(id, Noted("p", 60, 0));
+        await Edit(id, new PouredOf("p", "casting-epoxy"));
+        Assert.Equal((240, On), Bottles()["other"]);
+        await Assert.ThrowsAsync<RefusedException>(() => Edit(id, new PouredOf("p", null)));
+        await Undo(id);
+        Assert.Equal((440, On), Bottles()["one"]);
+        Assert.Equal((300, null), Bottles()["other"]);
+    }
+
     [Fact]
     public async Task Another_who_draws_from_the_same_bottle_at_the_same_moment_loses_nothing()
     {

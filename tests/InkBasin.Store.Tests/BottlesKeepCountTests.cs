@@ -12,6 +12,7 @@ namespace InkBasin.Store.Tests;
 public sealed class BottlesKeepCountTests : OverCupboard
 {
     private const string Product = "coating-epoxy";
+    private const string Another = "casting-epoxy";
     private static readonly DateTimeOffset Poured = new(2027, 5, 10, 20, 0, 0, TimeSpan.Zero);
 
     // Small ones, so that they run out; one is bought after some of the pours.
@@ -21,6 +22,8 @@ public sealed class BottlesKeepCountTests : OverCupboard
         new("one-b", Product, Part.One, 90, new(2027, 5, 12), null) { FullG = 200 },
         new("two-a", Product, Part.Two, 100, new(2027, 5, 1), new(2027, 5, 2)) { FullG = 150 },
         new("two-b", Product, Part.Two, 60, null, null) { FullG = 60 },
+        new("one-c", Another, Part.One, 150, new(2027, 5, 1), null) { FullG = 150 },
+        new("two-c", Another, Part.Two, 80, null, null) { FullG = 90 },
     ];
 
     private static LogPour Noted(string pour, Random random) => new(pour, new JsonObject
@@ -35,11 +38,12 @@ public sealed class BottlesKeepCountTests : OverCupboard
         ["fromBottles"] = random.Next(4) > 0,
     });
 
-    private static LogPour AnyEdit(Random random, BegunPour pour) => pour.Result is null ? Noted(pour.Id, random) : random.Next(4) switch
+    private static BuildEdit AnyEdit(Random random, BegunPour pour) => pour.Result is null && random.Next(4) > 0 ? Noted(pour.Id, random) : random.Next(pour.Result is null ? 1 : 5) switch
     {
-        0 => new LogPour(pour.Id, null),
-        1 => new LogPour(pour.Id, new JsonObject { ["fromBottles"] = random.Next(2) == 0 }),
-        2 => new LogPour(pour.Id, new JsonObject { ["note"] = $"{random.Next(9)}" }),
+        0 => new PouredOf(pour.Id, random.Next(2) == 0 ? Product : Another),
+        1 => new LogPour(pour.Id, null),
+        2 => new LogPour(pour.Id, new JsonObject { ["fromBottles"] = random.Next(2) == 0 }),
+        3 => new LogPour(pour.Id, new JsonObject { ["note"] = $"{random.Next(9)}" }),
         _ => new LogPour(pour.Id, new JsonObject { ["oneG"] = Math.Round(random.NextDouble() * 90, 1) }),
     };
 
@@ -81,7 +85,7 @@ public sealed class BottlesKeepCountTests : OverCupboard
     public async Task No_gram_is_lost_and_none_is_made(int seed)
     {
         var random = new Random(seed);
-        BegunPour[] pours = [.. Enumerable.Range(1, 3).Select(layer => new BegunPour($"p{layer}", "race", layer, Poured.AddDays(layer), []) { ToMm = 12 + layer })];
+        BegunPour[] pours = [.. Enumerable.Range(1, 3).Select(layer => new BegunPour($"p{layer}", "race", layer, Poured.AddDays(layer), []) { ToMm = 12 + layer, ProductId = layer == 1 ? null : Product })];
         Guid[] builds = [await Begin(Full, pours), await Begin([], pours)];
         for (var step = 0; step < 60; step++)
         {
@@ -101,6 +105,7 @@ public sealed class BottlesKeepCountTests : OverCupboard
             foreach (var (pour, taken) in draws)
             {
                 var (one, two) = (taken.Where(each => each.Key.StartsWith("one", StringComparison.Ordinal)).Sum(each => each.Value), taken.Where(each => each.Key.StartsWith("two", StringComparison.Ordinal)).Sum(each => each.Value));
+                if (pour?.ProductId is { } of) Assert.All(taken.Keys, id => Assert.Equal(of, Full.Single(bottle => bottle.Id == id).ProductId));
                 if (pour?.Result is not { FromBottles: true } result) Assert.Equal((0, 0), (one, two));
                 else
                 {

@@ -25,6 +25,7 @@ public sealed record BuildChange(Build After, BuildEdit Inverse, string Label);
 [JsonDerivedType(typeof(AnswerCheck), "answerCheck")]
 [JsonDerivedType(typeof(BeginPour), "beginPour")]
 [JsonDerivedType(typeof(LogPour), "logPour")]
+[JsonDerivedType(typeof(PouredOf), "pouredOf")]
 [JsonDerivedType(typeof(WriteLog), "writeLog")]
 [JsonDerivedType(typeof(CorrectLog), "correctLog")]
 [JsonDerivedType(typeof(Together), "together")]

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using InkBasin.Core.Pours;
 
 namespace InkBasin.Core.Builds;
@@ -70,5 +71,26 @@ public sealed record LogPour(string PourId, JsonObject? Fields) : BuildEdit
             : RecordFields.With(pour.Result, Fields, "fields", Free);
         var label = Fields is null ? "Strike out what became of a pour" : $"Note what became of layer {pour.Layer}";
         return new(build with { Begun = [.. build.Begun.Take(at), pour with { Result = result }, .. build.Begun.Skip(at + 1)] }, new LogPour(PourId, before), label);
+    }
+}
+
+/// <summary>Puts right what a pour was mixed of: begun with the wrong product chosen, it is down as of that one. What lies in the bed is told by this sheet from then on, and what was weighed comes out of its bottles.</summary>
+/// <param name="PourId">The pour.</param>
+/// <param name="ProductId">The product; null only where undo takes a pour back that a file of an earlier version had brought without one.</param>
+public sealed record PouredOf(string PourId, string? ProductId) : BuildEdit
+{
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool OnlyUndoes => ProductId is null;
+
+    /// <inheritdoc/>
+    protected override BuildChange Change(Build build)
+    {
+        var at = BuildLists.Begun.At(build, PourId);
+        var pour = build.Begun[at];
+        return new(
+            build with { Begun = [.. build.Begun.Take(at), pour with { ProductId = ProductId }, .. build.Begun.Skip(at + 1)] },
+            new PouredOf(PourId, pour.ProductId),
+            $"Put right what layer {pour.Layer} was mixed of");
     }
 }

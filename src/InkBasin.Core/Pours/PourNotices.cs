@@ -35,7 +35,7 @@ internal static class PourNotices
         var number = water.Begun.Count;
         yield return Notice.Of(
             "anotherProduct", Standing.Stop,
-            $"Layer {number} was mixed of another product than is chosen here: no hour told here is its own. Let it cure fully by its own sheet, scuff and wipe it, and try a drop of the new one on a scrap of it first.", ("layer", number));
+            $"Layer {number} was mixed of another product than is chosen here: no hour told here is its own. Let it cure fully by its own sheet, scuff and wipe it, and try a drop of the new one on a scrap of it first. Was it this one after all, say so under After.", ("layer", number));
     }
 
     /// <summary>What is said of the pours ahead, and of a full water only its ink’s recipe; none without layers.</summary>

@@ -86,6 +86,7 @@ public class BuildEditTests
         { new AnswerCheck("w", CheckItem.Dry, new CheckAnswer("w", CheckItem.Dry, true, "It is a test piece", Samples.Evening)), "Override a check" },
         { new BeginPour("p2", "w", 2, Samples.Evening, 18.5), "Begin layer 2 of Creek" },
         { Note("p", new PourResult(60, 54, 5, 13.5, 21, "A bubble at the weir", Samples.Evening)), "Note what became of layer 1" },
+        { new PouredOf("p", "casting-epoxy"), "Put right what layer 1 was mixed of" },
         { new Restore("begun", []), "Put begun back" },
     };
 

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Days;
 using InkBasin.Core.Plan;
@@ -31,6 +32,30 @@ public class AnotherProductTests
         Assert.Equal("begun[0].productId", Assert.Throws<RefusedException>(() => (Begun with { Begun = [Pour(1, 0, "")] }).Check()).Field);
         Assert.Equal("begun[0].productId", Assert.Throws<RefusedException>(() => (Begun with { Begun = [Pour(1, 0, new string('p', 65))] }).Check()).Field);
         (Begun with { Begun = [Pour(1, 0, new string('p', 64))] }).Check();
+    }
+
+    [Fact]
+    public void Begun_with_the_wrong_product_chosen_it_is_put_right_and_taken_back()
+    {
+        var wrong = Begun with { Waters = [Begun.Waters[0] with { ProductId = Other }] };
+        var change = new PouredOf("p1", Other).Apply(wrong);
+        Assert.Equal(Other, change.After.Begun.Single().ProductId);
+        Assert.Equal("Put right what layer 1 was mixed of", change.Label);
+        var answers = Planner.Answers(change.After, Stores.Examples);
+        Assert.Null(Said(answers));
+        Assert.DoesNotContain("another product", Window(answers, 20).Because, StringComparison.Ordinal);
+        Assert.NotNull(Said(Planner.Answers(wrong, Stores.Examples)));
+        Assert.Equal(JsonSerializer.Serialize(wrong, BuildJson.Options), JsonSerializer.Serialize(change.Inverse.Apply(change.After).After, BuildJson.Options));
+
+        Assert.Throws<RefusedException>(() => new PouredOf("p2", Other).Apply(wrong));
+        Assert.Equal("begun[0].productId", Assert.Throws<RefusedException>(() => new PouredOf("p1", "").Apply(wrong)).Field);
+
+        // That nobody knows it comes only from an older file; it may be taken back to that and not put to it.
+        var older = wrong with { Begun = [wrong.Begun[0] with { ProductId = null }] };
+        var inverse = new PouredOf("p1", Own).Apply(older).Inverse;
+        Assert.True(inverse.OnlyUndoes);
+        Assert.False(new PouredOf("p1", Own).OnlyUndoes);
+        Assert.Null(inverse.Apply(older).After.Begun.Single().ProductId);
     }
 
     [Fact]

@@ -8696,7 +8696,7 @@ export interface components {
          * @description One undoable change of a build. It names what it changes, a list, an entry and its fields, and leaves all else as it meets it, so that two hands
          *     on one thing both keep what they did. Its inverse is made from the state it meets: applied to the result it gives the build before, field for field.
          */
-        BuildEdit: components["schemas"]["BuildEditSetFields"] | components["schemas"]["BuildEditAddItem"] | components["schemas"]["BuildEditRemoveItem"] | components["schemas"]["BuildEditMoveItem"] | components["schemas"]["BuildEditAppend"] | components["schemas"]["BuildEditTakeLast"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditWriteLog"] | components["schemas"]["BuildEditCorrectLog"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditRestore"];
+        BuildEdit: components["schemas"]["BuildEditSetFields"] | components["schemas"]["BuildEditAddItem"] | components["schemas"]["BuildEditRemoveItem"] | components["schemas"]["BuildEditMoveItem"] | components["schemas"]["BuildEditAppend"] | components["schemas"]["BuildEditTakeLast"] | components["schemas"]["BuildEditSizePhoto"] | components["schemas"]["BuildEditAnswerCheck"] | components["schemas"]["BuildEditBeginPour"] | components["schemas"]["BuildEditLogPour"] | components["schemas"]["BuildEditPouredOf"] | components["schemas"]["BuildEditWriteLog"] | components["schemas"]["BuildEditCorrectLog"] | components["schemas"]["BuildEditTogether"] | components["schemas"]["BuildEditRestore"];
         /** @description Puts an entry into a list. */
         BuildEditAddItem: {
             /** @enum {string} */
@@ -8788,6 +8788,15 @@ export interface components {
              * @description The place.
              */
             index: number;
+        };
+        /** @description Puts right what a pour was mixed of: begun with the wrong product chosen, it is down as of that one. What lies in the bed is told by this sheet from then on, and what was weighed comes out of its bottles. */
+        BuildEditPouredOf: {
+            /** @enum {string} */
+            kind: "pouredOf";
+            /** @description The pour. */
+            pourId: string;
+            /** @description The product; null only where undo takes a pour back that a file of an earlier version had brought without one. */
+            productId: null | string;
         };
         /** @description Takes an entry out of a list. */
         BuildEditRemoveItem: {

@@ -4,7 +4,7 @@ import { layersOf } from '../../api/plan';
 import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../../api/types';
 import { useBottles, useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
-import { OptionalField, SwitchField } from '../../slip/fields';
+import { ChoiceField, OptionalField, SwitchField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
@@ -70,16 +70,38 @@ function PourNote({
   const { edit } = useDesk('edit');
   const units = useUnits();
   const now = useNow();
+  const products = useProducts();
+  const [wasOther, setWasOther] = useState(false);
+  const mixedOf = pour.productId ?? productId;
   const strikeOut = () => void edit({ kind: 'logPour', pourId: pour.id, fields: null });
   return (
     <section data-testid={`pour-${pour.layer}`}>
       <h3>
         Layer {pour.layer} <span className="quiet">{when(pour.at, now)}</span>
       </h3>
+      {wasOther ? (
+        <ChoiceField
+          label="It was mixed of"
+          value={mixedOf}
+          choices={products.map((product) => ({ value: product.id, label: product.name }))}
+          onChange={(chosen) =>
+            void edit({ kind: 'pouredOf', pourId: pour.id, productId: chosen }).then(
+              (kept) => kept && setWasOther(false),
+            )
+          }
+        />
+      ) : (
+        <p className="quiet">
+          Mixed of {products.find((product) => product.id === mixedOf)?.name ?? mixedOf}.{' '}
+          <button type="button" className="link" onClick={() => setWasOther(true)}>
+            It was another
+          </button>
+        </p>
+      )}
       {pour.result !== null && <p>{told(pour.result, units)}</p>}
       {layer.pools.each.length > 1 && <PoolsOf layer={layer} />}
       {open ? (
-        <ResultForm layer={layer} pour={pour} productId={productId} onDone={onDone} />
+        <ResultForm layer={layer} pour={pour} productId={mixedOf} planned={mixedOf === productId} onDone={onDone} />
       ) : (
         <div className="tool-row">
           <Button size="sm" variant="outline-primary" onClick={onOpen}>
@@ -112,11 +134,14 @@ function ResultForm({
   layer,
   pour,
   productId,
+  planned,
   onDone,
 }: {
   layer: PlannedLayer;
   pour: BegunPour;
   productId: string;
+  /** Whether the plan's cups are of that product. */
+  planned: boolean;
   onDone: () => void;
 }) {
   const { edit } = useDesk('edit');
@@ -142,7 +167,7 @@ function ResultForm({
   const batch = layer.mix.batches[0];
   const cups = layer.mix.batches.length;
   const set = (change: Partial<PourResult>) => setResult({ ...result, ...change });
-  const all = (g: number | undefined) => (g === undefined ? '' : formatMass(g * cups, units));
+  const all = (g: number | undefined) => (g === undefined || !planned ? '' : formatMass(g * cups, units));
   const asked = [
     { field: 'oneG', label: onePart ? 'Taken out' : 'Part one, weighed', quantity: 'mass', hint: all(batch?.aG) },
     ...(onePart

@@ -29,19 +29,24 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   const full = layersOf(plan).every((layer) => layer.poured !== null) && layersOf(plan).length > 0;
-  const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
+  // With layers ahead the first stop stands above already, as what comes first.
+  const ahead = layersOf(plan).length > 0 && !full;
+  const first = ahead ? plan.notices.find((notice) => notice.standing === 'stop') : undefined;
+  const said = plan.notices.filter((notice) => notice.standing !== 'holds');
+  const loud = said.filter((notice) => notice !== first);
+  const barrierWanted = said.length > 0 && sheet?.kind === 'polyester' && water.barrier === null;
   return (
     <>
       <PoursAnswer plan={plan} />
       {layersOf(plan).length > 0 && <NextThing water={water} plan={plan} />}
-      {loud.length > 0 && (
+      {(loud.length > 0 || barrierWanted) && (
         <section>
           {loud.map((notice) => (
             <p key={notice.sentence} className={`notice-${notice.standing}`}>
               {notice.sentence}
             </p>
           ))}
-          {sheet?.kind === 'polyester' && water.barrier === null && <LogBarrier onLog={replace} />}
+          {barrierWanted && <LogBarrier onLog={replace} />}
         </section>
       )}
       <section>

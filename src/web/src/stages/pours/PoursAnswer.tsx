@@ -12,6 +12,8 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
   const pours = pouredAs(plan);
   const poured = layersOf(plan).filter((layer) => layer.poured !== null).length;
   const full = poured > 0 && poured === layersOf(plan).length;
+  // Noted as soft, or poured of another product than is chosen: no hour by this sheet is that of what lies in the bed.
+  const hoursSpeak = pours.soft === null && !plan.notices.some((notice) => notice.kind === 'anotherProduct');
   return (
     <section aria-live="polite" className="slip-answer">
       <p className="pours-sum">
@@ -22,7 +24,7 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
           {!full && `, ${formatVolume(pours.mixedMl, units)} ${unitOf('volume', units)} to mix`}
         </span>
       </p>
-      {layersOf(plan).length > 0 && pours.soft === null && (
+      {layersOf(plan).length > 0 && hoursSpeak && (
         <p>
           {isDammed(whole, plan.id) ? 'Strip the dams' : 'Firm'} after {hours(pours.stripH ?? 0)}, fully hard after{' '}
           {hours(pours.fullCureH ?? 0)}, from the first pour.
