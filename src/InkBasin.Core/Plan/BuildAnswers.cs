@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Drying;
@@ -24,7 +25,9 @@ public sealed class BuildAnswers
     private const double FoamShowsMm = 0.1;
 
     private readonly CompiledGround _ground;
-    private readonly BasinMemory _basins;
+    private readonly PlanMemory _memory;
+    private readonly Stores _stores;
+    private readonly ConcurrentDictionary<(string WaterId, string ProductId), WaterAnswers> _mixedOf = [];
     private readonly Lazy<IReadOnlyList<StandingWater>> _standing;
     private readonly Lazy<IReadOnlyList<WaterAnswers>> _waters;
     private readonly Lazy<IReadOnlyList<DrownedPlan>> _drowned;
@@ -43,8 +46,9 @@ public sealed class BuildAnswers
         ArgumentNullException.ThrowIfNull(ground);
         ArgumentNullException.ThrowIfNull(stores);
         ArgumentNullException.ThrowIfNull(memory);
+        _stores = stores;
         stores = stores.Following(build.Learnt);
-        (Build, _ground, _basins, Stores, Cancel) = (build, ground, memory.Basins, stores, cancel);
+        (Build, _ground, _memory, Stores, Cancel) = (build, ground, memory, stores, cancel);
         Bench = new PourBench(build.Room, build.Care, MeasuringOf(build), build.RoomLog, Clock.Zone(build.TimeZone), memory.Cures);
         _standing = new(() => [.. build.Waters.Select(water => Stand(water, memory.Basins))]);
         _waters = new(() => [.. build.Waters.Zip(Standing).Select(pair => new WaterAnswers(this, pair.First, pair.Second))]);
@@ -116,6 +120,13 @@ public sealed class BuildAnswers
         return Waters[IndexOf(waterId)];
     }
 
+    /// <summary>What follows for a water were it of the product that a layer of it was mixed of: what became of that layer is held against its own sheet.</summary>
+    /// <exception cref="RefusedException">It is not there.</exception>
+    internal WaterAnswers AsPoured(string waterId, int layer) =>
+        Build.Begun.FirstOrDefault(pour => pour.WaterId == waterId && pour.Layer == layer)?.ProductId is { } of && of != Build.WaterOf(waterId).ProductId
+            ? _mixedOf.GetOrAdd((waterId, of), one => new BuildAnswers(Build with { Waters = [.. Build.Waters.Select(water => water.Id == one.WaterId ? water with { ProductId = one.ProductId } : water)] }, _ground, _stores, _memory, Cancel).Of(waterId))
+            : Of(waterId);
+
     /// <summary>How far the plaster has dried.</summary>
     /// <param name="now">Now.</param>
     public DryingPlan Drying(DateTimeOffset now) => DryingPlan.Of(Build.Drying, Build.Making.Plaster, Build.Room, _ground.SkinMm.Max(), now);
@@ -162,7 +173,7 @@ public sealed class BuildAnswers
             Math.Round(Foam(water.DeepestCell), 1), Math.Round(_ground.SkinMm[water.DeepestCell], 1), Array.Exists(water.Region.Cells, cell => Foam(cell) > FoamShowsMm));
     }
 
-    internal double BedMlAt(PointMm seed, double levelMm) => _basins.BedMlAt(_ground.Surface, seed, levelMm);
+    internal double BedMlAt(PointMm seed, double levelMm) => _memory.Basins.BedMlAt(_ground.Surface, seed, levelMm);
 
     // Foam insulates: reckoned thicker than it is, to the next doubling, it makes no layer look safer, and most cells of a bed are one column.
     internal BedColumn BedAt(int cell)

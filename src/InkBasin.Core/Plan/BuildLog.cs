@@ -1,5 +1,6 @@
 using InkBasin.Core.Bench;
 using InkBasin.Core.Log;
+using InkBasin.Core.Pours;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Plan;
@@ -86,11 +87,11 @@ public static class BuildLog
     private static void Measure(BuildAnswers answers, LogEntry entry, SeenState seen, string waterId, int layer, Action<LessonKind, string?, double> note)
     {
         if (answers.Build.Waters.All(water => water.Id != waterId)) return;
-        var water = answers.Of(waterId);
-        if (water.Layers.Is is not { } plans || layer > plans.Layers.Count || plans.Layers[layer - 1] is not { Poured: { } poured } planned || water.Case.Sheet is not { } sheet) return;
+        var water = answers.AsPoured(waterId, layer);
+        if (PlannedOf(water, layer) is not { Poured: { } poured } planned || water.Case.Sheet is not { } sheet) return;
         if (seen == SeenState.Turned)
         {
-            var mix = answers.Build.Log.Select(one => one.Session).OfType<SessionRecord>().LastOrDefault(one => one.Planned.Any(part => part.WaterId == waterId && part.Layer == layer))?.Mixes[0];
+            var mix = answers.Build.Log.Select(one => one.Session).OfType<SessionRecord>().LastOrDefault(one => one.Planned.Any(part => part.WaterId == waterId && part.Layer == layer)) is { } walked && walked.ProductId == sheet.Id ? walked.Mixes[0] : null;
             if (mix?.MinutesOf(mix.OneG + mix.TwoG) is { } minutes && entry.AfterMin is { } turned) note(LessonKind.Pot, sheet.Id, turned / minutes);
             return;
         }
@@ -100,15 +101,17 @@ public static class BuildLog
         if (hours > 0 && reckoned is > 0 and var plan) note(seen == SeenState.Gelled ? LessonKind.Gel : LessonKind.Firm, sheet.Id, hours / plan);
     }
 
+    private static PlannedLayer? PlannedOf(WaterAnswers water, int layer) => water.Layers.Is is { } plans && layer >= 1 && layer <= plans.Layers.Count ? plans.Layers[layer - 1] : null;
+
     private static OutcomeCase CaseOf(BuildAnswers answers, string waterId, int layer)
     {
         var build = answers.Build;
         var session = build.Log.Select(one => one.Corrected().Session).OfType<SessionRecord>().LastOrDefault(one => one.Poured.Any(part => part.WaterId == waterId && part.Layer == layer));
         var poured = build.Begun.FirstOrDefault(one => one.WaterId == waterId && one.Layer == layer);
         var under = build.Begun.FirstOrDefault(one => one.WaterId == waterId && one.Layer == layer - 1);
-        var plans = build.Waters.Any(water => water.Id == waterId) ? answers.Of(waterId).Layers.Is : null;
-        var planned = plans is not null && layer <= plans.Layers.Count ? plans.Layers[layer - 1] : null;
-        var below = plans is not null && layer > 1 && layer - 1 <= plans.Layers.Count ? plans.Layers[layer - 2] : null;
+        var isThere = build.Waters.Any(water => water.Id == waterId);
+        var planned = isThere ? PlannedOf(answers.AsPoured(waterId, layer), layer) : null;
+        var below = isThere ? PlannedOf(answers.AsPoured(waterId, layer - 1), layer - 1) : null;
         List<double> read = poured is null ? [] : [.. build.RoomLog.Where(one => one.At >= poured.At && one.At <= poured.At.AddHours(LookBackH)).Select(one => one.AirC)];
         return new OutcomeCase(
             session,

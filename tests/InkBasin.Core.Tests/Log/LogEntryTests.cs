@@ -3,6 +3,7 @@ using InkBasin.Core.Builds;
 using InkBasin.Core.Log;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Resin;
 using InkBasin.Core.Tests.Bench;
 
 namespace InkBasin.Core.Tests.Log;
@@ -96,15 +97,58 @@ public class LogEntryTests
         Assert.Empty(Learn(Samples.Creek));
     }
 
-    [Fact]
-    public void States_that_were_seen_teach_the_products_times()
+    private static readonly LayerCure PlannedCure = Planner.Answers(Poured(), Stores.Examples).Of("w").Layers.Is!.Layers[0].Cure;
+
+    private static LogEntry Seen(string id, SeenState state, double afterMin) => new() { Id = id, At = Samples.Evening.AddDays(1), Seen = state, WaterId = "w", Layer = 1, AfterMin = afterMin };
+
+    private static readonly LogEntry[] AllSeen =
+    [
+        Seen("g", SeenState.Gelled, PlannedCure.GelH!.Value * 60 * 0.8),
+        Seen("f", SeenState.Firm, PlannedCure.FirmH!.Value * 60 * 1.3),
+        Seen("t", SeenState.Turned, BenchWalk.Creek.Mixes[0].Times[0].Minutes * 0.9),
+    ];
+
+    private static Build Of(Build build, string now, string? poured) => build with { Waters = [build.Waters[0] with { ProductId = now }], Begun = [.. build.Begun.Select(pour => pour with { ProductId = poured })] };
+
+    private static void Teach(IReadOnlyList<Lesson> lessons)
     {
-        LogEntry Seen(string id, SeenState state, double afterMin) => new() { Id = id, At = Samples.Evening.AddDays(1), Seen = state, WaterId = "w", Layer = 1, AfterMin = afterMin };
-        var planned = Planner.Answers(Poured(), Stores.Examples).Of("w").Layers.Is!.Layers[0].Cure;
-        var lessons = Learn(Poured(Entry(Session(overG: null, leftG: null)), Seen("g", SeenState.Gelled, planned.GelH!.Value * 60 * 0.8), Seen("f", SeenState.Firm, planned.FirmH!.Value * 60 * 1.3), Seen("t", SeenState.Turned, BenchWalk.Creek.Mixes[0].Times[0].Minutes * 0.9)));
         Assert.Equal([LessonKind.Gel, LessonKind.Firm, LessonKind.Pot], lessons.Select(lesson => lesson.Kind));
         Assert.All(lessons, lesson => Assert.Equal("coating-epoxy", lesson.ProductId));
         foreach (var (lesson, measured) in lessons.Zip([0.8, 1.3, 0.9])) Assert.Equal(Lessons.Of(lesson.Kind, "coating-epoxy", [measured])!.Value, lesson.Value, 6);
+    }
+
+    [Fact]
+    public void States_that_were_seen_teach_the_products_times() => Teach(Learn(Poured([Entry(Session(overG: null, leftG: null)), .. AllSeen])));
+
+    // The water's next layer may be of another: what was seen says nothing of that one's times.
+    [Fact]
+    public void They_teach_the_times_of_what_was_poured_whatever_the_water_has_now()
+    {
+        var build = Poured([Entry(Session(overG: null, leftG: null)), .. AllSeen]);
+        Teach(Learn(Of(build, "coating-epoxy", "coating-epoxy")));
+        Teach(Learn(Of(build, "casting-epoxy", "coating-epoxy")));
+
+        // Of a sheet that is no longer there nothing is reckoned that it could be held against.
+        Assert.Empty(Learn(Of(build, "casting-epoxy", "thrown-away")));
+
+        // Put right after the bench had walked it by another sheet: its cups' minutes were that one's.
+        Assert.DoesNotContain(Learn(Of(build, "casting-epoxy", "casting-epoxy")), lesson => lesson.Kind == LessonKind.Pot);
+    }
+
+    // Poured over after 20 h, within the coating epoxy's window and before the casting epoxy's begins.
+    [Fact]
+    public void A_layer_line_is_held_against_the_window_of_what_lay_there()
+    {
+        static Build Line(double afterH) => Poured(new LogEntry { Id = "o", At = Samples.Evening.AddDays(9), Outcome = Outcome.LayerLine, WaterId = "w", Layer = 2 }) is var build
+            ? build with { Begun = [build.Begun[0], new BegunPour("q", "w", 2, Samples.Evening.AddHours(afterH), []) { ToMm = 20 }] } : build;
+        static LikelyCause? Window(Build build) => BuildLog.Of(Planner.Answers(build, Stores.Examples))[0].Causes.SingleOrDefault(cause => cause.Kind == "window");
+        var layers = Planner.Answers(Line(20), Stores.Examples).Of("w").Layers.Is!.Layers[0];
+        var coating = layers.RecoatToH - layers.PourH;
+        foreach (var afterH in new[] { coating - 0.1, coating + 0.1 })
+        {
+            var build = Line(afterH);
+            Assert.Equal(Window(Of(build, "coating-epoxy", "coating-epoxy")), Window(Of(build, "casting-epoxy", "coating-epoxy")));
+        }
     }
 
     [Fact]
