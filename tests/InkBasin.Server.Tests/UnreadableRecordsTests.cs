@@ -66,8 +66,9 @@ public sealed class UnreadableRecordsTests : IDisposable
 
     // Its heights are gone from the file: it tells so itself where it is opened.
     [Fact]
-    public async Task A_build_that_cannot_be_planned_hides_no_late_check_of_the_others()
+    public async Task A_build_that_cannot_be_planned_hides_no_late_check_and_no_lesson_of_the_others_and_is_named_where_it_comes_first()
     {
+        JsonNode lessons;
         JsonNode due;
         var hours = 0;
         using (var first = ServerFixture.On(_folder, demo: true))
@@ -80,6 +81,12 @@ public sealed class UnreadableRecordsTests : IDisposable
                 first.Time.Advance(TimeSpan.FromHours(1));
                 due = await client.Get("/api/after-care");
             }
+
+            // Something to learn from beside it, and a build that comes after it.
+            var other = await client.Copy("Sallow Quay");
+            await client.Edit(other, Set(new { name = "Whole", days = new { after = new[] { at[(at.LastIndexOf('/') + 1)..] } } }));
+            lessons = await client.Get($"{other}/lessons");
+            due = await client.Get("/api/after-care");
         }
 
         await Damage("""UPDATE Builds SET Document = replace(Document, '"recipe":[', '"recipe":[{"kind":"existingGround","id":"gone","name":"Gone","gridId":"gone","leftMm":0,"backMm":0,"widthMm":100,"lowestMm":5},') WHERE Name = 'Torn'""");
@@ -91,5 +98,12 @@ public sealed class UnreadableRecordsTests : IDisposable
         JsonNode Of(JsonNode all) => new JsonArray([.. all.AsArray().Where(one => one!["buildId"]!.GetValue<string>() != torn).Select(one => one!.DeepClone())]);
         Assert.NotEmpty(Of(due).AsArray());
         Assert.True(JsonNode.DeepEquals(Of(due), Of(await after.Get("/api/after-care"))));
+
+        var whole = (await after.Get("/api/builds")).AsArray().Single(card => card!["name"]!.GetValue<string>() == "Whole")!["id"]!.GetValue<string>();
+        Assert.NotEmpty(lessons.AsArray());
+        Assert.Equal(lessons.AsArray().Count, (await after.Get($"/api/builds/{whole}/lessons")).AsArray().Count);
+        using var days = await after.GetAsync($"/api/builds/{whole}/days");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, days.StatusCode);
+        Assert.Contains("Torn comes first and cannot be planned: ", await days.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using InkBasin.Core;
 using InkBasin.Core.Days;
 using InkBasin.Core.Plan;
 using InkBasin.Store;
@@ -54,7 +55,16 @@ internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider 
         var shelf = (await store.ListAsync(false, cancel)).Where(one => one.Build is not null).ToDictionary(one => one.Id, one => one.Name);
         foreach (var other in days.After.Distinct().Where(one => shelf.ContainsKey(one) && !asking.Contains(one)))
         {
-            var plan = await OfAsync(other, asking, search, cancel);
+            DaysPlan plan;
+            try
+            {
+                plan = await OfAsync(other, asking, search, cancel);
+            }
+            catch (RefusedException refused)
+            {
+                throw new RefusedException(refused.Field, $"{shelf[other]} comes first and cannot be planned: {refused.Message}", refused.Kind);
+            }
+
             work.AddRange(plan.Places.Where(place => place.Step is { DoneAt: null, HandsOnMin: > 0 }).Select(place => new ElsewhereWork(shelf[other], place.Step.Name, place.StartAt, place.HandsOnEndAt)));
         }
 
