@@ -81,9 +81,12 @@ function PourNote({
       </h3>
       {wasOther ? (
         <ChoiceField
-          label="It was mixed of"
-          value={mixedOf}
-          choices={products.map((product) => ({ value: product.id, label: product.name }))}
+          label="Mixed of"
+          value={pour.productId ?? ''}
+          choices={[
+            ...(pour.productId === null ? [{ value: '', label: 'nobody kept it' }] : []),
+            ...products.map((product) => ({ value: product.id, label: product.name })),
+          ]}
           onChange={(chosen) =>
             void edit({ kind: 'pouredOf', pourId: pour.id, productId: chosen }).then(
               (kept) => kept && setWasOther(false),
@@ -92,9 +95,10 @@ function PourNote({
         />
       ) : (
         <p className="quiet">
-          Mixed of {products.find((product) => product.id === mixedOf)?.name ?? mixedOf}.{' '}
+          {pour.productId !== null &&
+            `Mixed of ${products.find((product) => product.id === mixedOf)?.name ?? mixedOf}. `}
           <button type="button" className="link" onClick={() => setWasOther(true)}>
-            It was another
+            {pour.productId === null ? 'Say what it was mixed of' : 'It was another'}
           </button>
         </p>
       )}

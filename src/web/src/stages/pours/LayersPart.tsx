@@ -29,24 +29,19 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   const full = layersOf(plan).every((layer) => layer.poured !== null) && layersOf(plan).length > 0;
-  // With layers ahead the first stop stands above already, as what comes first.
-  const ahead = layersOf(plan).length > 0 && !full;
-  const first = ahead ? plan.notices.find((notice) => notice.standing === 'stop') : undefined;
-  const said = plan.notices.filter((notice) => notice.standing !== 'holds');
-  const loud = said.filter((notice) => notice !== first);
-  const barrierWanted = said.length > 0 && sheet?.kind === 'polyester' && water.barrier === null;
+  const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
       <PoursAnswer plan={plan} />
       {layersOf(plan).length > 0 && <NextThing water={water} plan={plan} />}
-      {(loud.length > 0 || barrierWanted) && (
+      {loud.length > 0 && (
         <section>
           {loud.map((notice) => (
             <p key={notice.sentence} className={`notice-${notice.standing}`}>
               {notice.sentence}
             </p>
           ))}
-          {barrierWanted && <LogBarrier onLog={replace} />}
+          {sheet?.kind === 'polyester' && water.barrier === null && <LogBarrier onLog={replace} />}
         </section>
       )}
       <section>
