@@ -123,6 +123,13 @@ public class DaysTests(ServerFixture server) : IClassFixture<ServerFixture>
         var days = await client.Get($"{second}/days");
         Assert.Equal(Work(other).Length, days["elsewhere"]!.AsArray().Count);
         Assert.All(Work(days), mine => Assert.All(Work(other), theirs => Assert.True(string.CompareOrdinal(mine.To, theirs.From) <= 0 || string.CompareOrdinal(mine.From, theirs.To) >= 0)));
+
+        // A third after both keeps clear of the second as that has gone round the first.
+        var third = await Pool(client);
+        await client.Post($"{third}/edits", new { version = 3, edit = Days(new { after = new[] { second.Split('/')[^1], first.Split('/')[^1] } }) });
+        Assert.Equal(
+            [.. Work(days), .. Work(other)],
+            (await client.Get($"{third}/days"))["elsewhere"]!.AsArray().Select(work => (work!["fromAt"]!.GetValue<string>(), work["toAt"]!.GetValue<string>())));
         await client.Post($"{first}/edits", new { version = 3, edit = Days(new { after = new[] { second.Split('/')[^1] } }) });
         Assert.NotEmpty((await client.Get($"{first}/days"))["places"]!.AsArray());
     }

@@ -26,7 +26,13 @@ internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider 
     private static readonly TimetableSearch Usual = TimetableSearch.ByWork(0.4);
 
     /// <summary>The days of a build as they are now.</summary>
-    public async Task<DaysPlan> OfAsync(Guid id, CancellationToken cancel, TimeSpan? limit = null) => await OfAsync(id, [], limit is { } within ? new TimetableSearch(within) : Usual, cancel);
+    public async Task<DaysPlan> OfAsync(Guid id, CancellationToken cancel, TimeSpan? limit = null)
+    {
+        var build = (await store.GetAsync(id, cancel)).Build;
+        var (now, search) = (time.GetUtcNow(), limit is { } within ? new TimetableSearch(within) : Usual);
+        var elsewhere = await ElsewhereAsync(id, build.Days, now, search, cancel);
+        return BuildDays.Of(await answers.OfAsync(build, cancel), now, search, elsewhere);
+    }
 
     /// <summary>Other ways of going about it, tried.</summary>
     public async Task<IReadOnlyList<DaysTrial>> TrialsAsync(Guid id, CancellationToken cancel)
@@ -34,40 +40,34 @@ internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider 
         var build = (await store.GetAsync(id, cancel)).Build;
         var (now, search) = (time.GetUtcNow(), Usual);
         var found = await answers.OfAsync(build, cancel);
-        var elsewhere = await ElsewhereAsync(build.Days, [id], search, cancel);
+        var elsewhere = await ElsewhereAsync(id, build.Days, now, search, cancel);
         var days = BuildDays.Of(found, now, search, elsewhere);
         var ground = await answers.GroundOfAsync(build, cancel);
         return [.. DaysTrials.Of(found, other => answers.OnGround(other, ground, cancel), days, other => BuildDays.Of(other, now, search, elsewhere))];
     }
 
-    private async Task<DaysPlan> OfAsync(Guid id, IReadOnlyList<Guid> asking, TimetableSearch search, CancellationToken cancel)
+    // What the builds that come first take of the maker's hands.
+    private async Task<IReadOnlyList<ElsewhereWork>> ElsewhereAsync(Guid id, DaysChoice days, DateTimeOffset now, TimetableSearch search, CancellationToken cancel)
     {
-        var build = (await store.GetAsync(id, cancel)).Build;
-        var elsewhere = await ElsewhereAsync(build.Days, [.. asking, id], search, cancel);
-        return BuildDays.Of(await answers.OfAsync(build, cancel), time.GetUtcNow(), search, elsewhere);
-    }
-
-    // What the builds that come first take of the maker's hands. One that waits for this one in its turn is not asked again: of two that each wait for the other, each goes round the other's plan by itself.
-    private async Task<IReadOnlyList<ElsewhereWork>> ElsewhereAsync(DaysChoice days, IReadOnlyList<Guid> asking, TimetableSearch search, CancellationToken cancel)
-    {
-        var work = new List<ElsewhereWork>();
-        if (days.After.Count == 0) return work;
-        var shelf = (await store.ListAsync(false, cancel)).Where(one => one.Build is not null).ToDictionary(one => one.Id, one => one.Name);
-        foreach (var other in days.After.Distinct().Where(one => shelf.ContainsKey(one) && !asking.Contains(one)))
+        if (days.After.Count == 0) return [];
+        var shelf = (await store.ListAsync(false, cancel)).Where(one => one.Build is not null).ToDictionary(one => one.Id);
+        var order = BenchOrder.Of(id, one => [.. (one == id ? days : shelf[one].Build!.Days).After.Where(shelf.ContainsKey)]);
+        var work = new Dictionary<Guid, IReadOnlyList<ElsewhereWork>>();
+        IReadOnlyList<ElsewhereWork> WorkOf(BenchTurn turn) => [.. turn.After.SelectMany(one => work[one])];
+        foreach (var turn in order.SkipLast(1))
         {
-            DaysPlan plan;
+            var (name, build) = (shelf[turn.Build].Name, shelf[turn.Build].Build!);
             try
             {
-                plan = await OfAsync(other, asking, search, cancel);
+                var plan = BuildDays.Of(await answers.OfAsync(build, cancel), now, search, WorkOf(turn));
+                work[turn.Build] = [.. plan.Places.Where(place => place.Step is { DoneAt: null, HandsOnMin: > 0 }).Select(place => new ElsewhereWork(name, place.Step.Name, place.StartAt, place.HandsOnEndAt))];
             }
             catch (RefusedException refused)
             {
-                throw new RefusedException(refused.Field, $"{shelf[other]} comes first and cannot be planned: {refused.Message}", refused.Kind);
+                throw new RefusedException(refused.Field, $"{name} comes first and cannot be planned: {refused.Message}", refused.Kind);
             }
-
-            work.AddRange(plan.Places.Where(place => place.Step is { DoneAt: null, HandsOnMin: > 0 }).Select(place => new ElsewhereWork(shelf[other], place.Step.Name, place.StartAt, place.HandsOnEndAt)));
         }
 
-        return work;
+        return WorkOf(order[^1]);
     }
 }
