@@ -7,11 +7,22 @@ namespace InkBasin.Core.Builds;
 /// <summary>How builds and edits are written wherever they are written: files, the store, the browser.</summary>
 public static class BuildJson
 {
+    private const string Missed = "missing required properties including: '";
+
     /// <summary>camelCase; numbers as numbers; unknown and missing fields refused; null only where it may be.</summary>
     public static JsonSerializerOptions Options { get; } = Made(indented: false);
 
     /// <summary>The same on many lines, for files people open.</summary>
     public static JsonSerializerOptions Indented { get; } = Made(indented: true);
+
+    /// <summary>Has something that comes in kinds, such as an edit, refused as missing its kind where it does not say it: to the reader that is no complaint about what it reads but a fault.</summary>
+    /// <param name="info">What is written of a type.</param>
+    public static void KindIsRequired(JsonTypeInfo info)
+    {
+        ArgumentNullException.ThrowIfNull(info);
+        if (info is { PolymorphismOptions.TypeDiscriminatorPropertyName: var kind, Type.IsAbstract: true, Kind: JsonTypeInfoKind.Object })
+            info.CreateObject = () => throw new JsonException($"{info.Type.Name} is {Missed}{kind}'.");
+    }
 
     /// <summary>A path as the reader tells it, with the field that is missing at its end: <c>edit.item.ink.mlPer100Ml</c>.</summary>
     /// <param name="under">Path of what was read; empty for the whole.</param>
@@ -22,7 +33,6 @@ public static class BuildJson
         var path = error.Path is { Length: > 1 } told ? told[1..].TrimStart('.') : "";
 
         // The reader names the fields it missed only in its message, and already within the path where they are missing.
-        const string Missed = "missing required properties including: '";
         if (error.Message.IndexOf(Missed, StringComparison.Ordinal) is >= 0 and var at)
         {
             var from = at + Missed.Length;
@@ -45,7 +55,7 @@ public static class BuildJson
     private static JsonSerializerOptions Made(bool indented) => new(JsonSerializerDefaults.Web)
     {
         // Said here, as fields are looked up before anything is written or read.
-        TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+        TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { KindIsRequired } },
         WriteIndented = indented,
         NumberHandling = JsonNumberHandling.Strict,
         DefaultIgnoreCondition = JsonIgnoreCondition.Never,

@@ -41,11 +41,6 @@ public static class RecordFields
         {
             throw BuildJson.Refusal(path, error);
         }
-        catch (NotSupportedException)
-        {
-            // A step without its kind: nothing says what it is.
-            throw new RefusedException($"{path}.kind", $"{path} does not say of which kind it is.");
-        }
     }
 
     /// <summary>A list of a record with one entry more at its end, or its last taken out.</summary>

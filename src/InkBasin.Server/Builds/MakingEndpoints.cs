@@ -35,7 +35,7 @@ internal static class MakingEndpoints
     {
         var pictures = app.MapGroup("/api/pictures").WithTags("pictures").ProducesValidationProblem();
         pictures.MapPost("/", Keep).Accepts<byte[]>(GroundPicture.ContentType);
-        pictures.MapGet("/{pictureId}", Picture).Produces<byte[]>(contentType: "image/jpeg");
+        pictures.MapGet("/{pictureId}", Picture).Produces<byte[]>(contentType: "image/jpeg").ProducesProblem(StatusCodes.Status404NotFound);
     }
 
     private static async Task<Ok<MakingPlan>> Making(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
@@ -95,10 +95,12 @@ internal static class MakingEndpoints
         return TypedResults.Ok(new PictureAnswer(await attachments.KeepAsync(picture.Jpeg, cancel), picture.WidthPx, picture.HeightPx, picture.TakenOn));
     }
 
-    private static async Task<Results<FileContentHttpResult, NotFound>> Picture(string pictureId, HttpResponse response, AttachmentStore attachments, CancellationToken cancel)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Picture(string pictureId, HttpResponse response, AttachmentStore attachments, CancellationToken cancel)
     {
         // Only pictures: a grid kept beside them is no business of the browser.
-        if (await attachments.FindAsync(pictureId, cancel) is not { } data || !data.AsSpan().StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8])) return TypedResults.NotFound();
+        if (await attachments.FindAsync(pictureId, cancel) is not { } data || !data.AsSpan().StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8]))
+            return TypedResults.Problem("That picture is not kept here.", statusCode: StatusCodes.Status404NotFound);
+
         response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.File(data, "image/jpeg");
     }

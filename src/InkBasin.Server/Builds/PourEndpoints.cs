@@ -13,7 +13,7 @@ public sealed record PouredRequest(PointMm At, double VolumeMl);
 /// <summary>A pour test on a build's ground.</summary>
 /// <param name="Pours">Where and how much, one after another.</param>
 /// <param name="Frames">Pictures of the last pour while it runs, 1…60.</param>
-public sealed record PourTestRequest(IReadOnlyList<PouredRequest> Pours, int Frames = 1);
+public sealed record PourTestRequest(IReadOnlyList<PouredRequest?> Pours, int Frames = 1);
 
 /// <summary>Liquid that stands somewhere.</summary>
 /// <param name="LowestAt">Its lowest place.</param>
@@ -89,8 +89,9 @@ internal static class PourEndpoints
         double poured = 0;
         for (var i = 0; i + 1 < request.Pours.Count; i++)
         {
-            test.Add(Checked(request.Pours[i], i), cancel);
-            poured += request.Pours[i].VolumeMl;
+            var pour = Checked(request.Pours[i], i);
+            test.Add(pour, cancel);
+            poured += pour.VolumeMl;
         }
 
         // The last pour in equal portions: how it comes to rest does not depend on them.
@@ -105,8 +106,9 @@ internal static class PourEndpoints
         return TypedResults.Ok<IReadOnlyList<PourFrame>>(frames);
     }
 
-    private static Pour Checked(PouredRequest pour, int index)
+    private static Pour Checked(PouredRequest? asked, int index)
     {
+        var pour = Require.Present(asked, $"pours[{index}]");
         Require.Within(pour.VolumeMl, 0, MostMl, $"pours[{index}].volumeMl");
         return new Pour(pour.At, pour.VolumeMl);
     }

@@ -46,6 +46,7 @@ internal static class Setup
             {
                 Modifiers =
                 {
+                    BuildJson.KindIsRequired,
                     info =>
                     {
                         if (info.Kind == JsonTypeInfoKind.Object && IsOfBuilds(info.Type)) info.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
