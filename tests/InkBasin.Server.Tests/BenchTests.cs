@@ -82,6 +82,27 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.Equal(count, (await client.Get(maker.Build))["build"]!["begun"]!.AsArray().Count);
     }
 
+    // The next layer's product may be chosen at the desk while this one's cup still stands at the bench.
+    [Fact]
+    public async Task What_is_poured_is_of_the_product_that_was_mixed_whatever_its_water_has_by_then()
+    {
+        using var client = server.CreateClient();
+        var maker = await BenchMaker.At(client, server.Time);
+        await maker.Open();
+        await maker.To("1-pour-1");
+        JsonNode Poured(JsonNode build) => build["build"]!["waters"]!.AsArray().First(water => Word(water!["id"]) == Word(maker.View["state"]!["poured"]!.AsArray().FirstOrDefault()?["waterId"] ?? build["build"]!["waters"]![0]!["id"]))!;
+        var mixed = Word(Poured(await client.Get(maker.Build))["productId"]);
+        foreach (var water in (await client.Get(maker.Build))["build"]!["waters"]!.AsArray())
+            await client.Edit(maker.Build, Edits.Set("waters", Word(water!["id"]), new { productId = "deep-pour-epoxy" }));
+        await maker.To("1-empty");
+        var after = await client.Get(maker.Build);
+        Assert.Equal("deep-pour-epoxy", Word(Poured(after)["productId"]));
+        Assert.NotEqual("deep-pour-epoxy", mixed);
+        var begun = after["build"]!["begun"]!.AsArray().Single(pour => Word(pour!["waterId"]) == Word(Poured(after)["id"]))!;
+        Assert.Equal(mixed, Word(begun["productId"]));
+        Assert.StartsWith("Begin layer 1 of ", Word(after["undoLabel"]), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Killed_between_the_step_and_the_build_the_build_is_told_when_the_server_is_up_again()
     {

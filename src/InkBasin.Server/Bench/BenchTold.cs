@@ -41,9 +41,16 @@ internal sealed partial class BenchTold(BenchStore sessions, BuildStore builds, 
         return await EditAsync(session.BuildId, planned.Name, build =>
         {
             if (build.Begun.FirstOrDefault(pour => pour.WaterId == layer.WaterId && pour.Layer == layer.Layer) is not { } begun)
-                return new BeginPour($"bench-{session.Id:N}-{at}", layer.WaterId, layer.Layer, layer.At, planned.ToMm);
+                return Begun(build, new BeginPour($"bench-{session.Id:N}-{at}", layer.WaterId, layer.Layer, layer.At, planned.ToMm), session.Script.ProductId);
             return state.EndedAt is { } ended && begun.Result is null ? new LogPour(begun.Id, Fields(ResultOf(session, state, layer, planned, ended))) : null;
         }, cancel);
+    }
+
+    // Of what the cup was mixed of, whatever was chosen for the water since.
+    private static BuildEdit Begun(Build build, BeginPour begin, string mixedOf)
+    {
+        var water = build.WaterOf(begin.WaterId);
+        return water.ProductId == mixedOf ? begin : new Together($"Begin layer {begin.Layer} of {water.Name}", [begin, new PouredOf(begin.Id, mixedOf)]);
     }
 
     private PourResult ResultOf(StoredSession session, BenchState state, PouredLayer layer, BenchLayer planned, DateTimeOffset ended)
