@@ -6,7 +6,7 @@ namespace InkBasin.Core.Plan;
 /// <summary>A layer that has begun, with what went into it: as weighed, else as planned.</summary>
 /// <param name="Name">Its water's name.</param>
 /// <param name="Pour">The pour.</param>
-/// <param name="Layer">The layer as it is planned now.</param>
+/// <param name="Layer">The layer as it is planned now, of what it was mixed of.</param>
 /// <param name="Sheet">Its product.</param>
 /// <param name="OneG">Part one, g.</param>
 /// <param name="TwoG">Part two, g.</param>
@@ -17,10 +17,11 @@ internal sealed record BegunLayer(string Name, BegunPour Pour, PlannedLayer Laye
     {
         foreach (var pour in answers.Build.Begun)
         {
-            if (answers.Build.Waters.FirstOrDefault(water => water.Id == pour.WaterId) is not { } water || answers.Of(water.Id) is not { Case.Sheet: { } sheet, Layers.Is: { } plans } || pour.Layer > plans.Layers.Count) continue;
+            if (answers.Build.Waters.FirstOrDefault(water => water.Id == pour.WaterId) is not { } water) continue;
+            var mixedOf = answers.AsPoured(water.Id, pour.Layer) is { Case.Sheet: not null } own ? own : answers.Of(water.Id);
+            if (mixedOf is not { Case.Sheet: { } sheet, Layers.Is: { } plans } || pour.Layer > plans.Layers.Count) continue;
             var layer = plans.Layers[pour.Layer - 1];
-            var mixedOf = pour.ProductId is { } id && answers.Stores.Sheet(id) is { } own ? own : sheet;
-            yield return new BegunLayer(water.Name, pour, layer, mixedOf, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG));
+            yield return new BegunLayer(water.Name, pour, layer, sheet, pour.Result?.OneG ?? layer.Mix.Batches.Sum(batch => batch.AG), pour.Result?.TwoG ?? layer.Mix.Batches.Sum(batch => batch.BG));
         }
     }
 }

@@ -3,6 +3,7 @@ using InkBasin.Core.Builds;
 using InkBasin.Core.Days;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
+using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Tests.Plan;
 
@@ -56,6 +57,19 @@ public class AnotherProductTests
         Assert.True(inverse.OnlyUndoes);
         Assert.False(new PouredOf("p1", Own).OnlyUndoes);
         Assert.Null(inverse.Apply(older).After.Begun.Single().ProductId);
+    }
+
+    // Nobody weighed it: it counts as planned, by the ratio and the densities of what it was mixed of.
+    [Fact]
+    public void What_an_unweighed_pour_took_goes_by_its_own_sheet()
+    {
+        ResinNeed Taken(string now, string? of) => Needs.Of(Of(now, of)).Poured.Single();
+        Assert.Equal(Taken(Own, Own), Taken(Other, Own));
+        Assert.NotEqual(Taken(Own, Own).TwoG, Taken(Other, Other).TwoG);
+
+        // Where nobody knows it, or its sheet is gone, by that of the water.
+        Assert.Equal(Taken(Other, Other), Taken(Other, null));
+        Assert.Equal(Taken(Other, Other), Taken(Other, "gone"));
     }
 
     [Fact]
