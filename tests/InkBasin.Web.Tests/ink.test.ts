@@ -1,6 +1,7 @@
-import type { TopLook, Water } from '@web/api/types';
+import type { MixSession, TopLook, Water } from '@web/api/types';
 import { among, bandOf, css, isPale, rgbOf, seenAt } from '@web/scene/waterColour';
 import { amountOf, doseOf, inkInShort, inkNames } from '@web/slip/words';
+import { measureOf, othersIn, sessionFor } from '@web/stages/ink/mixed';
 import { meanColour } from '@web/stages/ink/PhotoColour';
 import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from '@web/stages/ink/recipe';
 
@@ -121,5 +122,39 @@ describe('a colour picked in a photo', () => {
     // Half of the light is 188 on a screen, not 128.
     expect(meanColour(pixels)).toBe('#bcbcbc');
     expect(meanColour(new Uint8ClampedArray(8))).toBe('#000000');
+  });
+});
+
+describe('how a layer is mixed', () => {
+  const pool = (waterId: string, name: string, layer: number, placeId: string | null = null) => ({
+    waterId,
+    name,
+    layer,
+    placeId,
+  });
+  const first = { number: 1, pools: [pool('w', 'Creek', 1, 'colour-1')] } as unknown as MixSession;
+  const second = {
+    number: 2,
+    pools: [pool('w', 'Creek', 1), pool('v', 'Dock', 1), pool('v', 'Dock', 2), pool('u', 'Pond', 1)],
+  } as unknown as MixSession;
+
+  it('goes by the session it is in, in its own colour', () => {
+    expect(sessionFor([first, second], 'w', 1)).toBe(second);
+    expect(sessionFor([first, second], 'v', 2)).toBe(second);
+    expect(sessionFor([first, second], 'w', 2)).toBeUndefined();
+    expect(sessionFor([first], 'w', 1)).toBeUndefined();
+  });
+
+  it('names the other waters in it once each', () => {
+    expect(othersIn(second, 'w')).toEqual(['Dock', 'Pond']);
+    expect(othersIn(first, 'w')).toEqual([]);
+    expect(othersIn(undefined, 'w')).toEqual([]);
+  });
+
+  it('says what a dose is counted in', () => {
+    expect(measureOf(dose('drop', 3))).toBe('drops');
+    expect(measureOf(dose('drop', 3, 9))).toBe('drops 1:9');
+    expect(measureOf(dose('milligram', 3))).toBe('mg');
+    expect(measureOf(dose('stickMm', 3))).toBe('mm');
   });
 });

@@ -42,7 +42,7 @@ public sealed class WaterAnswers
         _stands = new(() => _cut.Value.Is ?? LayerCut.Whole(Case));
         _film = new(() => Case.Sheet is { Traits.IsOnePart: false } sheet ? new ThinFilm(ResinProperties.Of(sheet), sheet.MixedViscosityMPaS, build.Bench.Room.AirC) : null);
         _layers = new(() => _cut.Value is { Is: { } cut } ? Answer.Of(() => LayerPlans.Of(Case, _course.Value, cut, Film)) : new(null, _cut.Value.Stop));
-        _pourNotices = new(() => [.. Layers.Stop is { } stop ? [stop] : Array.Empty<Notice>(), .. PourNotices.Of(Case, _course.Value, Safe, Planned)]);
+        _pourNotices = new(() => [.. Layers.Stop is { } stop ? [stop] : Array.Empty<Notice>(), .. PourNotices.Of(Case, _course.Value, Safe, Planned, _build.Sessions.Is ?? [])]);
     }
 
     /// <summary>The water as it stands.</summary>
@@ -125,7 +125,7 @@ public sealed class WaterAnswers
                 : null),
             Answer.Of(() => AfterPour.Of(_build.IndexOf(_water.Id), _build.Poured)),
             LevelNotices.Of(Level, edges.Open).Concat(PourNotices.OfSoft(Case)).Concat(PourNotices.OfAnother(Case)).Concat(PourNotices.OfStores(Case)).Concat(_pourNotices.Value).WorstFirst(),
-            new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned))))
+            new Dictionary<string, Working>(Takes.Workings(Standing).Concat(PourWorkings.Of(Case, Course, Safe, Planned, _build.Sessions.Is ?? []))))
         {
             Waves = Waves,
         };

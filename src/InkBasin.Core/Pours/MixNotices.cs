@@ -6,6 +6,12 @@ namespace InkBasin.Core.Pours;
 /// <summary>What is said of a mix, its cups and its session.</summary>
 internal static class MixNotices
 {
+    /// <summary>That a tint is thinned first: said of each tint.</summary>
+    public const string LetDown = "letDown";
+
+    /// <summary>Whether it is said of how a batch is measured and counted out, and not of its bottles, its time or its waters.</summary>
+    public static bool IsOfTheBatch(Notice notice) => notice.Kind is LetDown or "inkOff" or "tooSmallToMeasure" or "overTheRim" or "cannotBeMixed";
+
     /// <summary>A batch whose ratio the device cannot be trusted with.</summary>
     public static Notice TooSmallToMeasure(MixRequest request, Batch batch, double leastBatchMl)
     {
@@ -54,7 +60,7 @@ internal static class MixNotices
         {
             if (dose.LetDown is not { } let) continue;
             yield return Notice.Of(
-                "letDown",
+                LetDown,
                 Standing.Holds,
                 $"{dose.Name} is too strong to be counted out as it is: first thin 1 part of it with {let.PartsToOne} parts of {Thinner(sheet)}.",
                 ("partsToOne", let.PartsToOne));

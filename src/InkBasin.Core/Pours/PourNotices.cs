@@ -39,7 +39,12 @@ internal static class PourNotices
     }
 
     /// <summary>What is said of the pours ahead, and of a full water only its ink’s recipe; none without layers.</summary>
-    public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
+    /// <param name="water">The water.</param>
+    /// <param name="course">How its layers set.</param>
+    /// <param name="safe">How deep one may be.</param>
+    /// <param name="layers">Its layers.</param>
+    /// <param name="sessions">The mixing sessions ahead, of all waters.</param>
+    public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<MixSession> sessions)
     {
         if (water.Sheet is not { } sheet || layers.Count == 0) return [];
         if (layers.All(layer => layer.Poured is not null)) return OfInk(water, sheet, layers);
@@ -48,6 +53,7 @@ internal static class PourNotices
             .. sheet.Traits.IsOnePart ? [] : OfHeat(water.Bench.Room, sheet, layers, safe),
             .. OfKind(water, sheet, safe, course, layers),
             .. OfLayers(water, sheet, layers, safe),
+            .. OfMixing(sheet, layers, [.. sessions.Where(session => session.Pools.Any(pool => pool.WaterId == water.Water.Id))]),
             .. OfInk(water, sheet, layers),
         ];
     }
@@ -122,19 +128,29 @@ internal static class PourNotices
         var thinnest = layers.Index().Where(one => one.Item.Poured is null && !(water.Layering.TopUpMm > 0 && one.Index == layers.Count - 1)).Select(one => one.Item.DepthMm).DefaultIfEmpty(sheet.LeastLayerMm).Min();
         if (thinnest < sheet.LeastLayerMm - Hair)
             yield return Notice.Of("tooThin", Standing.Tight, $"A layer of {thinnest:0.0} mm is thinner than the sheet's least, {sheet.LeastLayerMm:0.#} mm: it may stay soft or pull away from the bank.", ("depthMm", thinnest), ("leastMm", sheet.LeastLayerMm));
-
-        if (layers.FirstOrDefault(layer => layer.MixStop is not null && layer.Poured is null)?.MixStop is { } stop) yield return stop;
-
-        // The smallest batch is the hardest to measure and the largest the one that may not fit: those two speak for all.
-        var bySize = layers.Where(layer => layer.Poured is null).OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
-        if (bySize.Count == 0) yield break;
-        foreach (var notice in bySize[0].Mix.Notices.Concat(bySize[^1].Mix.Notices).DistinctBy(notice => notice.Kind)) yield return notice;
     }
+
+    // As it will be measured and counted out: what takes the same is mixed in one, and its batch is another than the layer's own would be.
+    private static IEnumerable<Notice> OfMixing(ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, List<MixSession> sessions)
+    {
+        if (sessions.Count > 0) return sessions.SelectMany(session => session.Notices).Where(MixNotices.IsOfTheBatch).DistinctBy(notice => notice.Kind == MixNotices.LetDown ? notice.Sentence : notice.Kind);
+
+        // Where no session can be planned, each by itself. The smallest batch is the hardest to measure and the largest the one that may not fit: those two speak for all.
+        var bySize = layers.Where(layer => layer.Poured is null).OrderBy(layer => layer.Mix.Batches[0].MixedMl).ToList();
+        return
+        [
+            .. bySize.Where(layer => layer.MixStop is not null).Take(1).Select(layer => layer.MixStop!),
+            .. bySize.Take(1).Concat(bySize.TakeLast(1)).SelectMany(layer => layer.Mix.Notices).DistinctBy(notice => notice.Kind),
+            .. bySize.SelectMany(Inks).Distinct().SelectMany(ink => MixNotices.OfInk(ink, sheet)).DistinctBy(notice => notice.Sentence),
+        ];
+    }
+
+    private static IEnumerable<BatchInk> Inks(PlannedLayer layer) => layer.Zones.Select(zone => zone.Ink).Append(layer.Ink).OfType<BatchInk>();
 
     private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
     {
         // What is in the water already cannot be mixed otherwise any more.
-        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).SelectMany(layer => layer.Zones.Select(zone => zone.Ink).Append(layer.Ink)).OfType<BatchInk>().Distinct()];
+        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).SelectMany(Inks).Distinct()];
         var given = ahead.Select(batch => batch.GivenMlPer100Ml).DefaultIfEmpty().Max();
         if (given > sheet.TintLimitPercent + Hair)
             yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));
@@ -145,7 +161,6 @@ internal static class PourNotices
                 yield return Notice.Of("tooMuchOfItsKind", Standing.Tight, $"{tint.Name} at {most:0.##} % is more than resin usually bears of its kind, {tint.Traits.UsualLimitPercent:0.#} %. {tint.Traits.Caution}", ("givenPercent", most), ("limitPercent", tint.Traits.UsualLimitPercent));
         }
 
-        foreach (var notice in ahead.SelectMany(batch => MixNotices.OfInk(batch, sheet)).DistinctBy(notice => notice.Sentence)) yield return notice;
         if (InkNotices.Changed(water, layers) is { } changed) yield return changed;
         if (InkNotices.SideBySide(water, layers) is { } beside) yield return beside;
         if (water.RecipeOf(1) is not { Count: > 0 } recipe || water.Ink.MlPer100Ml <= 0) yield break;

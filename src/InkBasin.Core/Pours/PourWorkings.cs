@@ -7,14 +7,17 @@ namespace InkBasin.Core.Pours;
 /// <summary>How the figures of a water came about, so that each can be opened.</summary>
 internal static class PourWorkings
 {
-    public static IEnumerable<KeyValuePair<string, Working>> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers)
+    public static IEnumerable<KeyValuePair<string, Working>> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<MixSession> sessions)
     {
         if (water.Sheet is not { } sheet || layers.Count == 0) yield break;
         yield return new("layers", LayerWorking(water, sheet, layers, safe));
         if (course?.Curing is { } curing && safe is not null) yield return new("heat", HeatWorking(water.Bench, sheet, layers, curing, safe));
         yield return new("mix", MixWorking(water.Bench.Measuring, sheet, layers));
         yield return new("times", sheet.Traits.IsOnePart ? OnePartTimeWorking(water.Bench, sheet, layers, course?.Slowdown ?? 1) : TimeWorking(water.Bench, sheet, layers, course?.Slowdown ?? 1));
-        if (layers[0].Ink is { } ink) yield return new("drops", DropWorking(water, ink, layers));
+
+        // Of the cup it is mixed in first, with whatever other water takes the same.
+        var cup = sessions.FirstOrDefault(session => session.Pools.Any(pool => pool.WaterId == water.Water.Id && pool.PlaceId is null)) is { Cards: [var first, ..] } ? first : null;
+        if ((cup is null ? layers[0].Ink : cup.Ink) is { } ink) yield return new("drops", DropWorking(water, ink, (cup?.Batch ?? layers[0].Mix.Batches[0]).MixedMl));
     }
 
     private static Working LayerWorking(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, SafePlan? safe)
@@ -134,10 +137,10 @@ internal static class PourWorkings
             "The sheet’s hours × (wet depth ÷ its depth)² × (1 − its humidity) ÷ (1 − the room’s): water has to find its way out through all of the coat. Wait until it is clear.",
             $"{sheet.Source}; drying by diffusion");
 
-    private static Working DropWorking(PourCase water, BatchInk ink, IReadOnlyList<PlannedLayer> layers) => new(
+    private static Working DropWorking(PourCase water, BatchInk ink, double mixedMl) => new(
         "Tint for a batch",
         [
-            new("first batch, mixed", layers[0].Mix.Batches[0].MixedMl, "ml"),
+            new("first batch, mixed", mixedMl, "ml"),
             new("times as strong in the first layer", water.ChoiceOf(0).FirstTimes, ""),
             .. ink.Doses.SelectMany(InputsOf),
             new("colour off the recipe’s, CIEDE2000", ink.DeltaE, ""),

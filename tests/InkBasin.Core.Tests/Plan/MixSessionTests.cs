@@ -43,6 +43,35 @@ public class MixSessionTests
 
     private static BuildPlan PlanOf(Build build, Stores? stores = null) => Planner.Plan(build, stores ?? Stores.Examples);
 
+    // By itself the little pond's batch could not be measured, and its tint would be thinned further; the hand mixes one for all three.
+    [Fact]
+    public void What_is_said_of_a_mix_is_said_of_the_one_it_is_mixed_in()
+    {
+        var ponds = Ponds with
+        {
+            Waters = [.. Ponds.Waters.Select(pond => pond with { Ink = new InkChoice("white-paste", 0.05) })],
+            Measuring = Ponds.Measuring with { Device = new MeasuringDevice(DeviceKind.Scale, 0.1) },
+        };
+        static IEnumerable<string> Said(IEnumerable<Notice> notices, string kind) => notices.Where(notice => notice.Kind == kind).Select(notice => notice.Sentence).Distinct();
+        var plan = PlanOf(ponds);
+        var thinned = Said(plan.Sessions.Is!.SelectMany(session => session.Notices), "letDown").ToList();
+        Assert.NotEmpty(thinned);
+        Assert.All(plan.Waters, water => Assert.Equal(thinned, Said(water.Notices, "letDown")));
+        Assert.All(plan.Waters, water => Assert.Empty(Said(water.Notices, "tooSmallToMeasure")));
+
+        var cup = plan.Sessions.Is![0].Cards[0];
+        Assert.All(plan.Waters, water =>
+        {
+            var opened = water.Workings["drops"].Inputs;
+            Assert.Equal(cup.Batch.MixedMl, opened.Single(input => input.Name == "first batch, mixed").Value);
+            Assert.Equal(cup.Ink!.Doses.Single().Amount, opened.Single(input => input.Unit == "drops").Value);
+        });
+
+        var alone = PlanOf(ponds with { Waters = [ponds.Waters[0]] }).Waters[0].Notices;
+        Assert.NotEmpty(Said(alone, "tooSmallToMeasure"));
+        Assert.NotEqual(thinned, Said(alone, "letDown"));
+    }
+
     [Fact]
     public void Waters_of_one_product_ink_and_evening_are_mixed_for_together()
     {

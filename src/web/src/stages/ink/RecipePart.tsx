@@ -1,15 +1,16 @@
 import { layersOf, sessionsOf } from '../../api/plan';
 import { useTints } from '../../api/useStores';
-import type { Water, WaterPlan } from '../../api/types';
+import type { BatchInk, Water, WaterPlan } from '../../api/types';
 import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
-import { formatLength } from '../../units/units';
+import { formatLength, formatQuantity, unitOf } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { InkAnswer } from './InkAnswer';
 import { LetDowns, letDownsOf } from './LetDowns';
+import { measureOf, othersIn, sessionFor } from './mixed';
 import { partsOf, reinked } from './recipe';
 import { TintChoice } from './TintChoice';
 
@@ -73,23 +74,35 @@ const INK_NOTICES = new Set([
   'sideBySide',
 ]);
 
-/** What each layer's cup gets, and how far whole drops put its colour off. */
+/** What each layer's cup gets, and how far whole drops put its colour off: as it is mixed, with whatever other water takes the same. */
 function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { plan: whole } = useDesk('plan');
+  const units = useUnits();
   const tints = useTints();
   const parts = partsOf(water.ink);
   const nameOf = (tintId: string) => tints.find((tint) => tint.id === tintId)?.name ?? 'A tint that is gone';
-  // Layers ahead are all let down alike.
-  const measureOf = (tintId: string) => {
-    const dose = layersOf(plan)
-      .filter((layer) => layer.poured === null)
-      .flatMap((layer) => layer.ink?.doses ?? [])
-      .find((one) => one.tintId === tintId);
-    if (dose === undefined) return '';
-    if (dose.letDown !== null) return `drops 1:${dose.letDown.partsToOne}`;
-    return { drop: 'drops', milligram: 'mg', stickMm: 'mm' }[dose.unit];
+  const sessions = sessionsOf(whole);
+  const layers = layersOf(plan).map((layer, i) => {
+    const session = layer.poured === null ? sessionFor(sessions, water.id, i + 1) : undefined;
+    return { layer, session, ink: session?.cards[0]?.ink ?? layer.ink };
+  });
+  const doseOf = (ink: BatchInk | null, tintId: string) => ink?.doses.find((one) => one.tintId === tintId);
+
+  // Sessions of other sizes may be let down otherwise: each cell then says its own.
+  const measuresOf = (tintId: string) => [
+    ...new Set(
+      layers.flatMap(({ layer, ink }) => {
+        const dose = layer.poured === null ? doseOf(ink, tintId) : undefined;
+        return dose === undefined ? [] : [measureOf(dose)];
+      }),
+    ),
+  ];
+  const said = (ink: BatchInk | null, tintId: string) => {
+    const dose = doseOf(ink, tintId);
+    if (dose === undefined) return '–';
+    return measuresOf(tintId).length > 1 ? `${dose.amount} ${measureOf(dose)}` : dose.amount;
   };
-  const letDowns = letDownsOf(sessionsOf(whole), water.id, null);
+  const letDowns = letDownsOf(sessions, water.id, null);
   return (
     <section>
       <Figure working={plan.workings['drops']} label="the doses">
@@ -102,30 +115,39 @@ function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
             {parts.map((part) => (
               <th key={part.tintId} scope="col" aria-label={nameOf(part.tintId)} title={nameOf(part.tintId)}>
                 <i style={{ background: tints.find((tint) => tint.id === part.tintId)?.swatch ?? 'none' }} />
-                <span>{measureOf(part.tintId)}</span>
+                <span>{measuresOf(part.tintId).length === 1 ? measuresOf(part.tintId)[0] : ''}</span>
               </th>
             ))}
             <th scope="col">off by ΔE</th>
           </tr>
         </thead>
         <tbody>
-          {layersOf(plan).map((layer, i) => (
+          {layers.map(({ layer, ink }, i) => (
             <tr key={i} className={layer.poured === null ? '' : 'poured-layer'}>
               <th scope="row">{i + 1}</th>
               {layer.poured === null ? (
-                parts.map((part) => (
-                  <td key={part.tintId}>
-                    {layer.ink?.doses.find((dose) => dose.tintId === part.tintId)?.amount ?? '–'}
-                  </td>
-                ))
+                parts.map((part) => <td key={part.tintId}>{said(ink, part.tintId)}</td>)
               ) : (
                 <td colSpan={parts.length}>poured</td>
               )}
-              <td>{layer.ink === null || layer.poured !== null ? '–' : layer.ink.deltaE.toFixed(1)}</td>
+              <td>{ink === null || layer.poured !== null ? '–' : ink.deltaE.toFixed(1)}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      {layers.map(({ session }, i) => {
+        const others = othersIn(session, water.id);
+        const cups = session?.cards ?? [];
+        return (
+          others.length > 0 && (
+            <p key={i} className="quiet" data-testid="mixed-with">
+              Layer {i + 1} is mixed with {others.join(', ')}:{' '}
+              {cups.length === 1 ? 'a cup' : `${cups.length} cups, each`} of{' '}
+              {formatQuantity(cups[0]?.batch.mixedMl ?? 0, 'volume', units)} {unitOf('volume', units)}.
+            </p>
+          )
+        );
+      })}
       <LetDowns letDowns={letDowns} />
     </section>
   );
