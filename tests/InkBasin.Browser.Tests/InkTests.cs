@@ -55,6 +55,27 @@ public class InkTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // Four reaches of one ink are mixed in one: table, let-down and what comes next tell the one cup the hand holds, each tint by its name.
+    [Fact]
+    public async Task What_goes_into_a_cup_is_that_of_the_cup_it_is_mixed_in()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        var first = (await fixture.Read(id))["plan"]!["sessions"]!["is"]![0]!;
+        List<JsonNode> doses = [.. first["cards"]![0]!["ink"]!["doses"]!.AsArray().Select(dose => dose!)];
+        _page.Open(id, "ink");
+        _page.Until(() => _page.All("[data-testid=doses] tbody tr").Count == 2, "both layers");
+        Assert.Equal(
+            ["1", .. doses.Select(dose => dose["amount"]!.ToJsonString()), first["cards"]![0]!["ink"]!["deltaE"]!.GetValue<double>().ToString("0.0", CultureInfo.InvariantCulture)],
+            _page.First("[data-testid=doses] tbody tr")!.Text.Split(' '));
+        Assert.Equal(doses.Select(dose => $"drops 1:{dose["letDown"]!["partsToOne"]}"), _page.All("[data-testid=doses] thead span").Select(head => head.Text));
+        Assert.All(doses, dose => Assert.Contains(_page.All("[data-testid=let-down]"), card => card.Text.StartsWith($"Let down {dose["name"]!.GetValue<string>()} 1:{dose["letDown"]!["partsToOne"]}: ", StringComparison.Ordinal)));
+        Assert.StartsWith("Layer 1 is mixed with Tail reach, Meadow reach, Mill reach: a cup of ", _page.All("[data-testid=mixed-with]")[0].Text, StringComparison.Ordinal);
+        _page.Open(id, "pours");
+        _page.Until(() => _page.First(".next-thing") is not null, "what comes next");
+        Assert.All(doses, dose => Assert.Contains($"{dose["amount"]} drops of {dose["name"]!.GetValue<string>()} let down 1:{dose["letDown"]!["partsToOne"]}", _page.Text(".next-thing"), StringComparison.Ordinal));
+        Assert.Empty(_page.Faults());
+    }
+
     // On the Sheet each step of depth wears the colour of its middle.
     [Fact]
     public async Task The_sheet_wears_the_same_colours()

@@ -1,7 +1,7 @@
 import type { MixSession, TopLook, Water } from '@web/api/types';
 import { among, bandOf, css, isPale, rgbOf, seenAt } from '@web/scene/waterColour';
-import { amountOf, doseOf, inkInShort, inkNames } from '@web/slip/words';
-import { measureOf, othersIn, sessionFor } from '@web/stages/ink/mixed';
+import { amountOf, doseOf, inkInShort, inkNames, measureOf } from '@web/slip/words';
+import { othersIn, sessionFor } from '@web/api/plan';
 import { meanColour } from '@web/stages/ink/PhotoColour';
 import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from '@web/stages/ink/recipe';
 
@@ -60,21 +60,21 @@ describe('a table of colours', () => {
 
 describe('a dose in words', () => {
   it('says what is counted, weighed or smeared', () => {
-    expect(doseOf(dose('drop', 1))).toBe('1 drop');
-    expect(doseOf(dose('drop', 5))).toBe('5 drops');
-    expect(doseOf(dose('milligram', 117))).toBe('117 mg');
-    expect(doseOf(dose('stickMm', 3.5))).toBe('3.5 mm on the stick');
-    expect(doseOf(dose('drop', 7, 19))).toBe('7 drops let down 1:19');
-    expect(doseOf(dose('drop', 0))).toBe('under a drop');
+    expect(doseOf(dose('drop', 1))).toBe('1 drop of Tint');
+    expect(doseOf(dose('drop', 5))).toBe('5 drops of Tint');
+    expect(doseOf(dose('milligram', 117))).toBe('117 mg of Tint');
+    expect(doseOf(dose('stickMm', 3.5))).toBe('3.5 mm of Tint on the stick');
+    expect(doseOf(dose('drop', 7, 19))).toBe('7 drops of Tint let down 1:19');
+    expect(doseOf(dose('drop', 0))).toBe('under a drop of Tint');
     expect(amountOf('drop', 2)).toBe('2 drops');
   });
 
-  it('puts the drops of a recipe into one figure', () => {
+  it('names each tint of a cup', () => {
     const ink = (...doses: ReturnType<typeof dose>[]) => ({ doses, deltaE: 0.4, givenMlPer100Ml: 0.1 });
     expect(inkInShort(null)).toBe('clear');
-    expect(inkInShort(ink(dose('drop', 5), dose('drop', 2)))).toBe('5 + 2 drops');
-    expect(inkInShort(ink(dose('drop', 5), dose('milligram', 12)))).toBe('5 drops + 12 mg');
-    expect(inkInShort(ink(dose('drop', 5), dose('drop', 6, 9)))).toBe('5 drops + 6 drops let down 1:9');
+    expect(inkInShort(ink(dose('drop', 5), { ...dose('drop', 6, 9), name: 'Umber' }))).toBe(
+      '5 drops of Tint + 6 drops of Umber let down 1:9',
+    );
     expect(inkInShort(ink({ ...dose('drop', 0), wantedMlPer100Ml: 0 }))).toBe('clear');
   });
 

@@ -37,3 +37,15 @@ export function isDammed(plan: BuildPlan, waterId: string): boolean {
 export function sessionsOf(plan: BuildPlan): MixSession[] {
   return plan.sessions.is ?? [];
 }
+
+/** The session a layer of a water is mixed in, in the water's own colour. */
+export function sessionFor(sessions: MixSession[], waterId: string, layer: number): MixSession | undefined {
+  return sessions.find((session) =>
+    session.pools.some((pool) => pool.waterId === waterId && pool.layer === layer && (pool.placeId ?? null) === null),
+  );
+}
+
+/** Names of the other waters in it, each once. */
+export function othersIn(session: MixSession | undefined, waterId: string): string[] {
+  return [...new Set(session?.pools.filter((pool) => pool.waterId !== waterId).map((pool) => pool.name) ?? [])];
+}

@@ -1,4 +1,4 @@
-import { isDammed, layersOf, pouredAs, sessionsOf } from '../api/plan';
+import { isDammed, layersOf, othersIn, pouredAs, sessionFor, sessionsOf } from '../api/plan';
 import type { Water, WaterPlan } from '../api/types';
 import { useDays } from '../api/useDays';
 import { useDesk } from '../desk/DeskContext';
@@ -73,19 +73,18 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const last = index === layersOf(plan).length - 1;
 
   // Mixed for several waters at once, it is the session's cups that count.
-  const session = sessionsOf(whole).find((one) =>
-    one.pools.some((pool) => pool.waterId === water.id && pool.layer === index + 1),
-  );
+  const session = sessionFor(sessionsOf(whole), water.id, index + 1);
   const batch = session?.cards[0]?.batch ?? layer.mix.batches[0];
   const count = session?.cards.length ?? layer.mix.batches.length;
-  const others = session?.pools.filter((pool) => pool.waterId !== water.id).map((pool) => pool.name) ?? [];
+  const others = othersIn(session, water.id);
   return (
     <section className="next-thing">
       <p>
         <strong>
           {batch?.bMl === 0 ? 'Take' : 'Mix'} {parts(batch, count, byScale, units)}
         </strong>
-        , {inkInShort(session?.cards[0]?.ink ?? layer.ink)}, for layer {index + 1}
+        {count > 1 ? ` in ${count} cups, each ` : ', '}
+        {inkInShort(session?.cards[0]?.ink ?? layer.ink)}, for layer {index + 1}
         {others.length > 0 && ` here and ${others.join(', ')}`}
         {layer.pourAt !== null &&
           (Date.parse(layer.pourAt) > now.getTime() ? (

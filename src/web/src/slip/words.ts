@@ -52,12 +52,6 @@ export function inkNames(ink: InkChoice, tints: Tint[]): string {
   return shades.length === 0 ? name(ink.tintId) : `${name(ink.tintId)} with ${shades.join(', ')}`;
 }
 
-/** How much of a tint is measured out: "5 drops", "117 mg", "3.5 mm on the stick"; a let-down by its ratio. */
-export function doseOf({ unit, amount, letDown }: TintDose): string {
-  if (amount === 0) return LESS_THAN_ONE[unit];
-  return letDown === null ? amountOf(unit, amount) : `${amountOf(unit, amount)} let down 1:${letDown.partsToOne}`;
-}
-
 /** "1 drop", "117 mg", "3.5 mm on the stick". */
 export function amountOf(unit: TintDose['unit'], amount: number): string {
   return `${amount} ${unit === 'drop' ? (amount === 1 ? 'drop' : 'drops') : unit === 'milligram' ? 'mg' : 'mm on the stick'}`;
@@ -69,12 +63,23 @@ const LESS_THAN_ONE: Record<TintDose['unit'], string> = {
   stickMm: 'under half a millimetre',
 };
 
-/** The whole ink of a batch in a few words: "5 + 2 drops", "5 drops + 12 mg". */
+/** What a dose is counted in: drops as they are or let down, mg, mm of a stick. */
+export function measureOf(dose: TintDose): string {
+  if (dose.letDown !== null) return `drops 1:${dose.letDown.partsToOne}`;
+  return { drop: 'drops', milligram: 'mg', stickMm: 'mm' }[dose.unit];
+}
+
+/** How much of which tint is measured out: "5 drops of Umber", "3.5 mm of Umber on the stick"; a let-down by its ratio. */
+export function doseOf({ name, unit, amount, letDown }: TintDose): string {
+  if (amount === 0) return `${LESS_THAN_ONE[unit]} of ${name}`;
+  if (unit === 'stickMm') return `${amount} mm of ${name} on the stick`;
+  return `${amountOf(unit, amount)} of ${name}${letDown === null ? '' : ` let down 1:${letDown.partsToOne}`}`;
+}
+
+/** The whole ink of a cup, each tint by its name: who has two bottles open must not guess which one gets the five drops. */
 export function inkInShort(ink: BatchInk | null): string {
   const doses = ink?.doses.filter((dose) => dose.wantedMlPer100Ml > 0) ?? [];
   if (doses.length === 0) return 'clear';
-  if (doses.length > 1 && doses.every((dose) => dose.unit === 'drop' && dose.letDown === null))
-    return `${doses.map((dose) => dose.amount).join(' + ')} drops`;
   return doses.map(doseOf).join(' + ');
 }
 

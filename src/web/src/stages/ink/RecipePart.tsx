@@ -1,16 +1,16 @@
-import { layersOf, sessionsOf } from '../../api/plan';
+import { layersOf, othersIn, sessionFor, sessionsOf } from '../../api/plan';
 import { useTints } from '../../api/useStores';
 import type { BatchInk, Water, WaterPlan } from '../../api/types';
 import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { NumberField } from '../../slip/fields';
+import { measureOf } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
 import { DoseColumns } from './DoseColumns';
 import { InkAnswer } from './InkAnswer';
 import { LetDowns, letDownsOf } from './LetDowns';
-import { measureOf, othersIn, sessionFor } from './mixed';
 import { partsOf, reinked } from './recipe';
 import { TintChoice } from './TintChoice';
 
