@@ -44,6 +44,29 @@ public class InkPlacesTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // Who goes by the big words alone would leave a place without its cup.
+    [Fact]
+    public async Task Its_cup_stands_beside_the_waters_own_wherever_it_is_said_what_to_mix()
+    {
+        var id = await fixture.CopyOf("Sallow Quay");
+        var creek = await Water(id);
+        object place = new { id = "rust", at = new { xMm = 200, yMm = 250 }, reachMm = 55, parts = new[] { new { tintId = "red", mlPer100Ml = 0.6 } } };
+        await fixture.Edit(id, new
+        {
+            kind = "set", list = "waters", id = creek["id"]!.GetValue<string>(),
+            fields = new { ink = new { tintId = creek["ink"]!["tintId"]!.GetValue<string>(), mlPer100Ml = 0.22, places = new[] { place } } },
+        });
+        List<JsonNode> sessions = [.. (await fixture.Read(id))["plan"]!["sessions"]!["is"]!.AsArray().Select(session => session!).Where(session => session["pools"]!.AsArray().Any(pool => pool!["waterId"]!.GetValue<string>() == creek["id"]!.GetValue<string>()))];
+        _page.Open(id, "water");
+        _page.Until(() => _page.All("[data-testid=layers] tbody tr").Count > 0, "the layers");
+        List<string> said = [.. _page.All("[data-testid=layers] tbody td:last-child div").Select(mix => mix.Text)];
+        Assert.Equal([.. sessions.Select(session => $"{session["cards"]![0]!["batch"]!["aG"]} + {session["cards"]![0]!["batch"]!["bG"]}")], said);
+        Assert.Equal(2 * _page.All("[data-testid=layers] tbody tr").Count, said.Count);
+        Assert.Contains($"The plan mixes {sessions.Sum(session => session["mixedMl"]!.GetValue<double>()):0} ml", _page.Text("[data-testid=mixed]"), StringComparison.Ordinal);
+        Assert.Contains("for layer 1, and beside it a cup of another colour (under Mix)", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Empty(_page.Faults());
+    }
+
     [Fact]
     public async Task What_a_bed_looks_like_stays_while_it_is_painted_anew()
     {

@@ -73,6 +73,18 @@ public class InkTests(BrowserFixture fixture)
         _page.Open(id, "pours");
         _page.Until(() => _page.First(".next-thing") is not null, "what comes next");
         Assert.All(doses, dose => Assert.Contains($"{dose["amount"]} drops of {dose["name"]!.GetValue<string>()} let down 1:{dose["letDown"]!["partsToOne"]}", _page.Text(".next-thing"), StringComparison.Ordinal));
+
+        // So are the grams, and what there is to mix, for all of them.
+        var sessions = (await fixture.Read(id))["plan"]!["sessions"]!["is"]!.AsArray();
+        var mixedMl = sessions.Sum(session => session!["mixedMl"]!.GetValue<double>()).ToString("0", CultureInfo.InvariantCulture);
+        Assert.Contains($"2 layers, {mixedMl} ml to mix", _page.Text(".pours-sum"), StringComparison.Ordinal);
+        _page.Open(id, "water");
+        _page.Until(() => _page.All("[data-testid=layers] tbody tr").Count == 2, "both layers");
+        Assert.Equal(
+            sessions.Select(session => $"{session!["cards"]![0]!["batch"]!["aG"]} + {session["cards"]![0]!["batch"]!["bG"]}"),
+            _page.All("[data-testid=layers] tbody td:last-child").Select(cell => cell.Text));
+        Assert.Equal("Layers 1, 2 are mixed with Tail reach, Meadow reach, Mill reach: what is mixed is for all of them.", _page.Text("[data-testid=mixed-with]"));
+        Assert.Contains($"The plan mixes {mixedMl} ml", _page.Text("[data-testid=mixed]"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

@@ -157,7 +157,7 @@ public class PaperWordsTests
         Assert.Matches(" 0 stop ", Pours(one => one with { Mix = none, MixStop = Notice.Of("ratio", Standing.Stop, "It cannot be measured.") }));
         Assert.DoesNotMatch(" 0 stop ", Pours(one => one with { Mix = none, MixStop = null }));
 
-        Assert.Contains("41 min", Pours(one => one with { PotLifeMin = 41.4 }), StringComparison.Ordinal);
+        Assert.Contains("41 min", Pours(one => one with { PotLifeMin = 41.9 }), StringComparison.Ordinal);
         Assert.DoesNotContain(" min", Pours(one => one with { PotLifeMin = null }), StringComparison.Ordinal);
         var from = Now.AddHours(5);
         Assert.Contains("Mon 1 Mar, 14:00 Mon 1 Mar, 16:00 to Tue 2 Mar, 09:00", Gaps(Pours(one => one with { PourAt = from, RecoatFromAt = from.AddHours(2), RecoatToAt = from.AddHours(19) })), StringComparison.Ordinal);
@@ -166,6 +166,31 @@ public class PaperWordsTests
         Assert.Contains("poured Mon 1 Mar, 09:00", Gaps(Pours(one => one with { Poured = new BegunPour("p", "w", 1, Now, []) })), StringComparison.Ordinal);
         var second = Waters[0].Plan.Layers.Is! with { Layers = [layer, layer with { PourAt = null, PourH = 14.5 }] };
         Assert.Contains("14.5 h after the first", Gaps(Words(PourPaper.Write(Printed.Of("A4"), [Waters[0] with { Plan = Waters[0].Plan with { Layers = new(second, null) } }]))), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_layer_on_the_pour_plan_goes_by_the_cups_it_is_mixed_in()
+    {
+        var some = Answers.Sessions.Is!.First(session => session.Cards.Count > 0);
+        var id = Waters[0].Plan.Id;
+        MixSession Session(int cups, double oneG, double twoG, params SessionPool[] pools) =>
+            some with { Pools = pools, Cards = [.. Enumerable.Repeat(some.Cards[0] with { Batch = some.Cards[0].Batch with { AG = oneG, BG = twoG } }, cups)] };
+        SessionPool Pool(string water, string name, int layer, string? place = null) => new(water, name, layer, 6, 3, 40, 1) { PlaceId = place };
+        var layer = Waters[0].Plan.Layers.Is!.Layers[1] with { Poured = null };
+        string Of(params MixSession[] sessions) => Gaps(Words(PourPaper.Write(
+            Printed.Of("A4"), [Waters[0] with { Sessions = sessions, Plan = Waters[0].Plan with { Notices = [], Layers = new(Waters[0].Plan.Layers.Is! with { Layers = [layer, layer] }, null) } }])));
+
+        // A line for each colour, its own first; and who the cups are for.
+        MixSession[] first = [Session(1, 4.5, 3.2, Pool(id, "Creek (colour 1)", 1, "rust")) with { PotLifeMin = 41.9 }, Session(2, 12.34, 5.67, Pool("other", "Millrace", 1), Pool(id, "Creek", 1)) with { PotLifeMin = 26.6 }];
+        var said = Of(first);
+        Assert.Contains(" 2 1 12.3 + 5.7 4.5 + 3.2 26 min 41 min ", said, StringComparison.Ordinal);
+        Assert.Contains("Layer 1 is mixed with Millrace: the cups are for all of them.", said, StringComparison.Ordinal);
+        Assert.Contains("Layers 1, 2 are mixed with Millrace: the cups are for all of them.", Of([.. first, Session(1, 7, 6, Pool(id, "Creek", 2), Pool("other", "Millrace", 3))]), StringComparison.Ordinal);
+        Assert.DoesNotContain("mixed with", Of(Session(1, 7, 6, Pool(id, "Creek", 1)), Session(1, 7, 6, Pool("other", "Millrace", 1))), StringComparison.Ordinal);
+
+        // What one part is has no second figure.
+        Assert.DoesNotContain("9.1 +", Of(Session(1, 9.1, 0, Pool(id, "Creek", 1))), StringComparison.Ordinal);
+        Assert.Contains("9.1", Of(Session(1, 9.1, 0, Pool(id, "Creek", 1))), StringComparison.Ordinal);
     }
 
     private static string Gaps(string words) => Regex.Replace(words, " +", " ");

@@ -1,7 +1,7 @@
-import type { MixSession, TopLook, Water } from '@web/api/types';
+import type { BuildPlan, MixSession, TopLook, Water, WaterPlan } from '@web/api/types';
 import { among, bandOf, css, isPale, rgbOf, seenAt } from '@web/scene/waterColour';
 import { amountOf, doseOf, inkInShort, inkNames, measureOf } from '@web/slip/words';
-import { othersIn, sessionFor } from '@web/api/plan';
+import { othersIn, sessionFor, sessionsFor, stillMixed } from '@web/api/plan';
 import { meanColour } from '@web/stages/ink/PhotoColour';
 import { columnsTo, heightOf, partsOf, strengthAt, withParts, withStrength } from '@web/stages/ink/recipe';
 
@@ -143,6 +143,24 @@ describe('how a layer is mixed', () => {
     expect(sessionFor([first, second], 'v', 2)).toBe(second);
     expect(sessionFor([first, second], 'w', 2)).toBeUndefined();
     expect(sessionFor([first], 'w', 1)).toBeUndefined();
+  });
+
+  it('is all its colours, the own one first', () => {
+    expect(sessionsFor([first, second], 'w', 1)).toEqual([second, first]);
+    expect(sessionsFor([first], 'w', 1)).toEqual([first]);
+    expect(sessionsFor([first, second], 'w', 2)).toEqual([]);
+  });
+
+  it('takes what its sessions take, and what it would by itself where none can be planned', () => {
+    const whole = (is: object[] | null) => ({ sessions: { is } }) as unknown as BuildPlan;
+    const plan = { id: 'w', layers: { is: { layers: [], mixedMl: 11 } } } as unknown as WaterPlan;
+    const is = [
+      { ...first, mixedMl: 3 },
+      { ...second, mixedMl: 40 },
+      { pools: [pool('u', 'Pond', 2)], mixedMl: 500 },
+    ];
+    expect(stillMixed(whole(is), plan)).toEqual({ ml: 43, others: ['Dock', 'Pond'] });
+    expect(stillMixed(whole(null), plan)).toEqual({ ml: 11, others: [] });
   });
 
   it('names the other waters in it once each', () => {

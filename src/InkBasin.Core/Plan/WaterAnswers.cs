@@ -99,7 +99,7 @@ public sealed class WaterAnswers
             dams,
 
             // Of several colours side by side the one there is too little of speaks.
-            _build.Sessions.Is?.Where(session => session.Pools.Any(pool => pool.WaterId == _water.Id && pool.Layer == next)).OrderBy(session => session.Stock?.Enough ?? true).FirstOrDefault(),
+            MixSessions.Of(_build.Sessions.Is ?? [], _water.Id, next).OrderBy(session => session.Stock?.Enough ?? true).FirstOrDefault(),
             _build.Drying(now),
             SealingPlan.Of(Standing.Region.AreaMm2, dams.Where(dam => dam.Dam.Make != DamMake.Tape).Sum(dam => dam.Plan.SeamMm), _build.Build.Making.Sealing, _build.Build.Room),
             [.. _build.Build.Answers.Where(answer => answer.WaterId == _water.Id)],

@@ -86,7 +86,12 @@ public sealed record MixSession(
     StockDraw? Stock,
     IReadOnlyList<Notice> Notices,
     IReadOnlyList<string> CouldJoin,
-    Working Working);
+    Working Working)
+{
+    /// <summary>Names of the other waters it is for, each once.</summary>
+    /// <param name="waterId">The water that is not named.</param>
+    public IReadOnlyList<string> Others(string waterId) => [.. Pools.Where(pool => pool.WaterId != waterId).Select(pool => pool.Name).Distinct()];
+}
 
 /// <summary>Joins the layers ahead of all waters into sessions and deals each out to its cups.</summary>
 public static class MixSessions
@@ -163,6 +168,17 @@ public static class MixSessions
             : Pool is not null ? "Slowly, at its deepest place: what you pour elsewhere does not reach it."
             : "Slowly, at the back or the middle; coax it to the banks with a stick.";
     }
+
+    /// <summary>The sessions a layer of a water is mixed in: one for each of its colours, the water's own first. None once it is poured.</summary>
+    /// <param name="sessions">All sessions ahead.</param>
+    /// <param name="waterId">The water.</param>
+    /// <param name="layer">Which layer, from 1.</param>
+    public static IReadOnlyList<MixSession> Of(IReadOnlyList<MixSession> sessions, string waterId, int layer) =>
+        [.. from session in sessions
+            let mine = session.Pools.Where(pool => pool.WaterId == waterId && pool.Layer == layer).ToList()
+            where mine.Count > 0
+            orderby mine.Any(pool => pool.PlaceId is null) descending
+            select session];
 
     /// <summary>All sessions ahead, in their order.</summary>
     /// <param name="waters">All waters, with their layers.</param>

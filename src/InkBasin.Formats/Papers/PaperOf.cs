@@ -27,6 +27,9 @@ public sealed record PaperOf(string Build, TimeZoneInfo? Zone, DateTimeOffset Pr
     /// <summary>To a tenth.</summary>
     internal static string Tenth(double value) => value.ToString("0.0", CultureInfo.InvariantCulture);
 
+    /// <summary>Minutes something must be done within; never more than there are.</summary>
+    internal static string Within(double minutes) => FormattableString.Invariant($"{Math.Floor(minutes):0} min");
+
     /// <summary>Hours as a maker says them: 45 min, 20 h, 3 days.</summary>
     internal static string Lasting(double hours) => hours switch
     {

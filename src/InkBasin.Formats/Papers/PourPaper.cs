@@ -10,7 +10,11 @@ namespace InkBasin.Formats.Papers;
 /// <param name="Product">What it is poured with; null while nothing is chosen.</param>
 /// <param name="Plan">Its plan.</param>
 /// <param name="Cut">The Cut through its deepest place; null where nothing stands.</param>
-public sealed record PouredWater(string Name, string? Product, WaterPlan Plan, WaterCut? Cut);
+public sealed record PouredWater(string Name, string? Product, WaterPlan Plan, WaterCut? Cut)
+{
+    /// <summary>All mixing sessions ahead; empty where none can be planned.</summary>
+    public IReadOnlyList<MixSession> Sessions { get; init; } = [];
+}
 
 /// <summary>The pour plan: each water with its layers as a table and in the Cut to scale, and what the plan warns of.</summary>
 public static class PourPaper
@@ -51,7 +55,8 @@ public static class PourPaper
             sheaf.Gap(2);
         }
 
-        if (layers.Count > 0) sheaf.Table(Columns, layers.Select((layer, i) => Row(of, i, layer)), 2.8f);
+        if (layers.Count > 0) sheaf.Table(Columns, layers.Select((layer, i) => Row(of, i, layer, MixSessions.Of(water.Sessions, water.Plan.Id, i + 1))), 2.8f);
+        foreach (var shared in Shared(water, layers.Count)) sheaf.Text(shared, 3.1f);
         foreach (var notice in water.Plan.Notices.Where(notice => notice.Standing != Standing.Holds)) sheaf.Text($"{(notice.Standing == Standing.Stop ? "Stop" : "Tight")}: {notice.Sentence}", 3.1f);
         foreach (var (i, layer) in layers.Index().Where(one => one.Item.Poured is null))
         {
@@ -59,16 +64,26 @@ public static class PourPaper
         }
     }
 
-    private static IReadOnlyList<string> Row(PaperOf of, int i, PlannedLayer layer)
+    private static IEnumerable<string> Shared(PouredWater water, int layers) =>
+        from layer in Enumerable.Range(1, layers)
+        let others = string.Join(", ", MixSessions.Of(water.Sessions, water.Plan.Id, layer).SelectMany(session => session.Others(water.Plan.Id)).Distinct())
+        where others.Length > 0
+        group layer by others into alike
+        select $"{(alike.Count() == 1 ? $"Layer {alike.First()} is" : $"Layers {string.Join(", ", alike)} are")} mixed with {alike.Key}: the cups are for all of them.";
+
+    private static IReadOnlyList<string> Row(PaperOf of, int i, PlannedLayer layer, IReadOnlyList<MixSession> sessions)
     {
-        var batch = layer.Mix.Batches.Count > 0 ? layer.Mix.Batches[0] : null;
+        // As it is mixed: a line for each colour, with what shares the cup. By itself where it is poured, or no session can be planned.
+        List<(int Count, Batch? Batch, double? PotLifeMin)> cups = sessions.Count > 0
+            ? [.. sessions.Select(session => (session.Cards.Count, session.Cards.Count > 0 ? session.Cards[0].Batch : null, session.PotLifeMin))]
+            : [(layer.Mix.Batches.Count, layer.Mix.Batches.Count > 0 ? layer.Mix.Batches[0] : null, layer.PotLifeMin)];
         var after = layer.RecoatFromAt is { } from && layer.RecoatToAt is { } to ? $"{of.Moment(from)} to {of.Moment(to)}"
             : $"{PaperOf.Lasting(layer.RecoatFromH - layer.PourH)} to {PaperOf.Lasting(layer.RecoatToH - layer.PourH)} after";
         return
         [
-            $"{i + 1}", PaperOf.Tenth(layer.ToMm), PaperOf.Tenth(layer.DepthMm), FormattableString.Invariant($"{layer.VolumeMl:0.#}"), $"{layer.Mix.Batches.Count}",
-            batch is null ? (layer.MixStop is null ? "" : "stop") : batch.BG > 0 ? $"{PaperOf.Tenth(batch.AG)} + {PaperOf.Tenth(batch.BG)}" : PaperOf.Tenth(batch.AG),
-            layer.PotLifeMin is { } pot ? FormattableString.Invariant($"{pot:0} min") : "",
+            $"{i + 1}", PaperOf.Tenth(layer.ToMm), PaperOf.Tenth(layer.DepthMm), FormattableString.Invariant($"{layer.VolumeMl:0.#}"), string.Join('\n', cups.Select(one => one.Count)),
+            string.Join('\n', cups.Select(one => one.Batch is not { } batch ? (layer.MixStop is null ? "" : "stop") : batch.BG > 0 ? $"{PaperOf.Tenth(batch.AG)} + {PaperOf.Tenth(batch.BG)}" : PaperOf.Tenth(batch.AG))),
+            string.Join('\n', cups.Select(one => one.PotLifeMin is { } pot ? PaperOf.Within(pot) : "")),
             layer.Poured is { } poured ? $"poured {of.Moment(poured.At)}" : layer.PourAt is { } at ? of.Moment(at) : i == 0 ? "no day yet" : $"{PaperOf.Lasting(layer.PourH)} after the first",
             after,
         ];

@@ -60,7 +60,7 @@ internal sealed record OnPaper(Build Build, BuildAnswers Answers, PaperOf Of, Co
 {
     /// <summary>The waters as they are printed.</summary>
     public IReadOnlyList<PouredWater> Waters { get; } =
-        [.. Build.Waters.Zip(Answers.Waters).Select(pair => new PouredWater(pair.First.Name, Stores.Sheet(pair.First.ProductId)?.Name, pair.Second.Plan(), WaterCut.Of(pair.Second.Standing)))];
+        [.. Build.Waters.Zip(Answers.Waters).Select(pair => new PouredWater(pair.First.Name, Stores.Sheet(pair.First.ProductId)?.Name, pair.Second.Plan(), WaterCut.Of(pair.Second.Standing)) { Sessions = Answers.Sessions.Is ?? [] })];
 
     /// <summary>The mixing sessions ahead.</summary>
     /// <exception cref="RefusedException">They cannot be planned.</exception>

@@ -73,6 +73,24 @@ public class MixSessionTests
     }
 
     [Fact]
+    public void A_layer_is_mixed_in_a_session_for_each_of_its_colours_its_own_first()
+    {
+        // The colour's session comes first in the list: it is that of a water which is told earlier, whole.
+        var red = new InkChoice("red", 0.6);
+        var place = new InkPlace("rust", new(35, 35), 10, [new("red", 0.6)]);
+        var sessions = PlanOf(Ponds with { Waters = [Ponds.Waters[0] with { Ink = red }, Ponds.Waters[1] with { Ink = new InkChoice("umber", 0.1) { Places = [place] } }, Ponds.Waters[2]] }).Sessions.Is!;
+        var of = MixSessions.Of(sessions, "a", 1);
+        Assert.Equal(["Umber", "Red"], of.Select(session => session.InkName));
+        Assert.True(of[0].Number > of[1].Number);
+        Assert.Empty(of[0].Others("a"));
+        Assert.Equal(["Pond c"], of[1].Others("a"));
+        Assert.Equal(["Pond a (colour 1)"], of[1].Others("c"));
+        Assert.Equal([of[1]], MixSessions.Of(sessions, "c", 1));
+        Assert.Empty(MixSessions.Of(sessions, "a", 99));
+        Assert.DoesNotContain(MixSessions.Of(sessions, "a", 2), of.Contains);
+    }
+
+    [Fact]
     public void Waters_of_one_product_ink_and_evening_are_mixed_for_together()
     {
         var plan = PlanOf(Ponds);

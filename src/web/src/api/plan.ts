@@ -45,6 +45,25 @@ export function sessionFor(sessions: MixSession[], waterId: string, layer: numbe
   );
 }
 
+/** All sessions a layer of a water is mixed in: one for each of its colours, the water's own first. */
+export function sessionsFor(sessions: MixSession[], waterId: string, layer: number): MixSession[] {
+  const own = sessionFor(sessions, waterId, layer);
+  const mine = sessions.filter((session) =>
+    session.pools.some((pool) => pool.waterId === waterId && pool.layer === layer),
+  );
+  return own === undefined ? mine : [own, ...mine.filter((session) => session !== own)];
+}
+
+/** What is still mixed for a water, ml, and the other waters it is for; by the water alone where no session can be planned. */
+export function stillMixed(whole: BuildPlan, plan: WaterPlan): { ml: number; others: string[] } {
+  const mine = sessionsOf(whole).filter((session) => session.pools.some((pool) => pool.waterId === plan.id));
+  if (mine.length === 0) return { ml: pouredAs(plan).mixedMl, others: [] };
+  return {
+    ml: mine.reduce((sum, session) => sum + session.mixedMl, 0),
+    others: [...new Set(mine.flatMap((session) => othersIn(session, plan.id)))],
+  };
+}
+
 /** Names of the other waters in it, each once. */
 export function othersIn(session: MixSession | undefined, waterId: string): string[] {
   return [...new Set(session?.pools.filter((pool) => pool.waterId !== waterId).map((pool) => pool.name) ?? [])];

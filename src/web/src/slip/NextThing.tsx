@@ -1,4 +1,4 @@
-import { isDammed, layersOf, othersIn, pouredAs, sessionFor, sessionsOf } from '../api/plan';
+import { isDammed, layersOf, othersIn, pouredAs, sessionsFor, sessionsOf } from '../api/plan';
 import type { Water, WaterPlan } from '../api/types';
 import { useDays } from '../api/useDays';
 import { useDesk } from '../desk/DeskContext';
@@ -73,10 +73,11 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
   const last = index === layersOf(plan).length - 1;
 
   // Mixed for several waters at once, it is the session's cups that count.
-  const session = sessionFor(sessionsOf(whole), water.id, index + 1);
+  const [session, ...coloured] = sessionsFor(sessionsOf(whole), water.id, index + 1);
   const batch = session?.cards[0]?.batch ?? layer.mix.batches[0];
   const count = session?.cards.length ?? layer.mix.batches.length;
   const others = othersIn(session, water.id);
+  const more = coloured.reduce((sum, one) => sum + one.cards.length, 0);
   return (
     <section className="next-thing">
       <p>
@@ -86,6 +87,8 @@ export function NextThing({ water, plan }: { water: Water; plan: WaterPlan }) {
         {count > 1 ? ` in ${count} cups, each ` : ', '}
         {inkInShort(session?.cards[0]?.ink ?? layer.ink)}, for layer {index + 1}
         {others.length > 0 && ` here and ${others.join(', ')}`}
+        {more > 0 &&
+          `, and beside it ${more === 1 ? 'a cup of another colour' : `${more} cups of other colours`} (under Mix)`}
         {layer.pourAt !== null &&
           (Date.parse(layer.pourAt) > now.getTime() ? (
             <>

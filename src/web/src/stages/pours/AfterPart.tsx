@@ -168,15 +168,18 @@ function ResultForm({
   const noteId = useId();
   const [take, setTake] = useState<boolean | null>(null);
   const onePart = sheet?.ratio.b === 0;
-  const batch = layer.mix.batches[0];
-  const cups = layer.mix.batches.length;
   const set = (change: Partial<PourResult>) => setResult({ ...result, ...change });
-  const all = (g: number | undefined) => (g === undefined || !planned ? '' : formatMass(g * cups, units));
+  // Of cups of several colours each has its own grams.
+  const all = (part: 'aG' | 'bG') =>
+    layer.mix.batches.length === 0 || !planned
+      ? ''
+      : formatMass(
+          layer.mix.batches.reduce((sum, batch) => sum + batch[part], 0),
+          units,
+        );
   const asked = [
-    { field: 'oneG', label: onePart ? 'Taken out' : 'Part one, weighed', quantity: 'mass', hint: all(batch?.aG) },
-    ...(onePart
-      ? []
-      : [{ field: 'twoG', label: 'Part two, weighed', quantity: 'mass', hint: all(batch?.bG) } as const]),
+    { field: 'oneG', label: onePart ? 'Taken out' : 'Part one, weighed', quantity: 'mass', hint: all('aG') },
+    ...(onePart ? [] : [{ field: 'twoG', label: 'Part two, weighed', quantity: 'mass', hint: all('bG') } as const]),
     { field: 'leftMl', label: 'Left in the cup', quantity: 'volume', hint: '' },
     { field: 'reachedMm', label: 'It came to', quantity: 'length', hint: formatLength(pour.toMm ?? layer.toMm, units) },
     { field: 'roomC', label: 'The room', quantity: 'temperature', hint: '' },

@@ -1,4 +1,4 @@
-import { isDammed, layersOf, pouredAs } from '../../api/plan';
+import { isDammed, layersOf, pouredAs, stillMixed } from '../../api/plan';
 import type { WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { hours } from '../../slip/words';
@@ -10,6 +10,7 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
   const { plan: whole } = useDesk('plan');
   const units = useUnits();
   const pours = pouredAs(plan);
+  const mixed = stillMixed(whole, plan);
   const poured = layersOf(plan).filter((layer) => layer.poured !== null).length;
   const full = poured > 0 && poured === layersOf(plan).length;
   // Noted as soft, or poured of another product than is chosen: no hour by this sheet is that of what lies in the bed.
@@ -21,9 +22,10 @@ export function PoursAnswer({ plan }: { plan: WaterPlan }) {
         <span className="big-unit">
           {layersOf(plan).length === 1 ? 'layer' : 'layers'}
           {poured > 0 && `, ${full ? 'all' : poured} poured`}
-          {!full && `, ${formatVolume(pours.mixedMl, units)} ${unitOf('volume', units)} to mix`}
+          {!full && `, ${formatVolume(mixed.ml, units)} ${unitOf('volume', units)} to mix`}
         </span>
       </p>
+      {!full && mixed.others.length > 0 && <p>That is for {mixed.others.join(', ')} too.</p>}
       {layersOf(plan).length > 0 && hoursSpeak && (
         <p>
           {isDammed(whole, plan.id) ? 'Strip the dams' : 'Firm'} after {hours(pours.stripH ?? 0)}, fully hard after{' '}

@@ -1,5 +1,5 @@
 import Button from 'react-bootstrap/Button';
-import { layersOf, pouredAs } from '../../api/plan';
+import { layersOf, othersIn, sessionsFor, sessionsOf, stillMixed } from '../../api/plan';
 import type { BuildEdit, Water, WaterPlan } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
@@ -14,11 +14,11 @@ import { addTo, removeFrom, setIn } from '../../desk/changes';
 
 /** How much the selected water takes, in how many layers, and whether it holds. */
 export function LevelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
-  const { build, edit } = useDesk('build', 'edit');
+  const { build, plan: whole, edit } = useDesk('build', 'plan', 'edit');
   const units = useUnits();
   const replace = (change: Partial<Water>) => edit(setIn('waters', water.id, change));
   const ml = unitOf('volume', units);
-  const { mixedMl } = pouredAs(plan);
+  const mixed = stillMixed(whole, plan);
   return (
     <>
       <section aria-live="polite" className="slip-answer">
@@ -44,9 +44,10 @@ export function LevelPart({ water, plan }: { water: Water; plan: WaterPlan }) {
             </span>
           </Figure>
         )}
-        {mixedMl > 0 && (
-          <p>
-            The plan mixes {formatVolume(mixedMl, units)} {ml} with what the cups keep back.
+        {mixed.ml > 0 && (
+          <p data-testid="mixed">
+            The plan mixes {formatVolume(mixed.ml, units)} {ml} with what the cups keep back
+            {mixed.others.length > 0 && ', for all waters it is mixed with'}.
           </p>
         )}
       </section>
@@ -107,9 +108,17 @@ export function PutUpDams({ plan }: { plan: WaterPlan }) {
 }
 
 function LayerTable({ plan }: { plan: WaterPlan }) {
-  const { build } = useDesk('build');
+  const { build, plan: whole } = useDesk('build', 'plan');
   const units = useUnits();
   const byScale = build.measuring.device.kind === 'scale';
+  const rows = layersOf(plan).map((layer, i) => {
+    const sessions = layer.poured === null ? sessionsFor(sessionsOf(whole), plan.id, i + 1) : [];
+    const cups =
+      sessions.length > 0
+        ? sessions.map((session) => ({ batch: session.cards[0]?.batch, count: session.cards.length }))
+        : [{ batch: layer.mix.batches[0], count: layer.mix.batches.length }];
+    return { layer, cups, others: [...new Set(sessions.flatMap((session) => othersIn(session, plan.id)))] };
+  });
   return (
     <section>
       <Figure working={plan.workings['layers']} label="the layers">
@@ -127,16 +136,29 @@ function LayerTable({ plan }: { plan: WaterPlan }) {
           </tr>
         </thead>
         <tbody>
-          {layersOf(plan).map((layer, i) => (
+          {rows.map(({ layer, cups }, i) => (
             <tr key={i}>
               <th scope="row">{i + 1}</th>
               <td>{formatLength(layer.toMm, units)}</td>
               <td>{formatVolume(layer.volumeMl, units)}</td>
-              <td>{amounts(layer.mix.batches[0], layer.mix.batches.length, byScale, units)}</td>
+              <td>
+                {cups.map(({ batch, count }, colour) => (
+                  <div key={colour}>{amounts(batch, count, byScale, units)}</div>
+                ))}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
+      {[...new Set(rows.map(({ others }) => others.join(', ')))].filter(Boolean).map((others) => {
+        const layers = rows.flatMap((row, i) => (row.others.join(', ') === others ? [i + 1] : []));
+        return (
+          <p key={others} className="quiet" data-testid="mixed-with">
+            {layers.length === 1 ? `Layer ${layers[0]} is` : `Layers ${layers.join(', ')} are`} mixed with {others}:
+            what is mixed is for all of them.
+          </p>
+        );
+      })}
     </section>
   );
 }
