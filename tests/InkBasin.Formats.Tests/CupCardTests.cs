@@ -140,7 +140,7 @@ public class CupCardTests
         Assert.Contains("Stir, slowly 3 min", Words(one), StringComparison.Ordinal);
         Assert.DoesNotContain("Out of the cup", Words(one), StringComparison.Ordinal);
 
-        var two = First with { StirMin = 3, SecondStirMin = 1.5, PotLifeMin = 47.4, InkName = "Umber" };
+        var two = First with { StirMin = 3, SecondStirMin = 1.5, PotLifeMin = 47.9, InkName = "Umber" };
         Assert.Contains($"{two.ProductName}, Umber", Words(two), StringComparison.Ordinal);
         Assert.Contains("3 + 1.5 min", Words(two), StringComparison.Ordinal);
         Assert.Contains("47 min", Words(two), StringComparison.Ordinal);

@@ -44,7 +44,7 @@ internal static class InkNotices
             inTime ? Standing.Holds : Standing.Tight,
             inTime
                 ? $"{colours} colours side by side: have every cup mixed before the first is poured, then draw each into the next over {water.Ink.BlendMm:0} mm with a stick, while all are runny."
-                : $"{colours} colours side by side take about {work:0} min of stirring and pouring, and a cup turns after {next.PotLifeMin:0}: take a second pair of hands, fewer colours or a slower product.",
+                : $"{colours} colours side by side take about {Math.Ceiling(work):0} min of stirring and pouring, and a cup turns after {Math.Floor(next.PotLifeMin ?? 0):0}: take a second pair of hands, fewer colours or a slower product.",
             ("colours", colours),
             ("workMin", work),
             ("blendMm", water.Ink.BlendMm));

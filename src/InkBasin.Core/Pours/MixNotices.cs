@@ -37,7 +37,7 @@ internal static class MixNotices
     public static Notice TurnsInTheCup(Batches batches) => Notice.Of(
         "turnsInTheCup",
         Standing.Stop,
-        $"A cup turns after {batches.PotLifeMin:0} min, and stirring and pouring take about {batches.WorkMin:0}: mix for fewer pools at once, in a cooler room, or take a slower product.",
+        $"A cup turns after {Math.Floor(batches.PotLifeMin ?? 0):0} min, and stirring and pouring take about {Math.Ceiling(batches.WorkMin):0}: mix for fewer pools at once, in a cooler room, or take a slower product.",
         ("potLifeMin", batches.PotLifeMin ?? 0),
         ("workMin", batches.WorkMin));
 

@@ -86,7 +86,7 @@ public static class CupCards
             if (card.Batch.BG > 0) rows.Add(new("Part two", $"{PaperOf.Tenth(card.Batch.BG)} g", Weighed: true));
             foreach (var dose in card.Ink?.Doses ?? []) rows.Add(new(dose.LetDown is null ? dose.Name : $"{dose.Name}, let down 1 in {dose.LetDown.PartsToOne + 1}", TintDose.Words(dose.Amount, dose.Unit)));
             if (session.StirMin > 0) rows.Add(new(two ? "Stir, scraping sides and base; then into a clean cup and stir again" : "Stir, slowly", FormattableString.Invariant(session.SecondStirMin > 0 && two ? $"{session.StirMin:0.#} + {session.SecondStirMin:0.#} min" : (FormattableString)$"{session.StirMin:0.#} min")));
-            if (session.PotLifeMin is { } pot) rows.Add(new("Out of the cup, from when the parts met, within", FormattableString.Invariant($"{pot:0} min")));
+            if (session.PotLifeMin is { } pot) rows.Add(new("Out of the cup, from when the parts met, within", PaperOf.Within(pot)));
             foreach (var line in card.Lines)
             {
                 var pool = line.Pool is { } number ? $", pool {number} of {line.Pools}" : "";
