@@ -53,7 +53,9 @@ public class InkPlacesTests(BrowserFixture fixture)
         object place = new { id = "rust", at = new { xMm = 200, yMm = 250 }, reachMm = 55, parts = new[] { new { tintId = "red", mlPer100Ml = 0.6 } } };
         await fixture.Edit(id, new
         {
-            kind = "set", list = "waters", id = creek["id"]!.GetValue<string>(),
+            kind = "set",
+            list = "waters",
+            id = creek["id"]!.GetValue<string>(),
             fields = new { ink = new { tintId = creek["ink"]!["tintId"]!.GetValue<string>(), mlPer100Ml = 0.22, places = new[] { place } } },
         });
         List<JsonNode> sessions = [.. (await fixture.Read(id))["plan"]!["sessions"]!["is"]!.AsArray().Select(session => session!).Where(session => session["pools"]!.AsArray().Any(pool => pool!["waterId"]!.GetValue<string>() == creek["id"]!.GetValue<string>()))];
