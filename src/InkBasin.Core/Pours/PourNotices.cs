@@ -47,14 +47,15 @@ internal static class PourNotices
     public static IEnumerable<Notice> Of(PourCase water, LayerCourse? course, SafePlan? safe, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<MixSession> sessions)
     {
         if (water.Sheet is not { } sheet || layers.Count == 0) return [];
-        if (layers.All(layer => layer.Poured is not null)) return OfInk(water, sheet, layers);
+        List<MixSession> mine = [.. sessions.Where(session => session.Pools.Any(pool => pool.WaterId == water.Water.Id))];
+        if (layers.All(layer => layer.Poured is not null)) return OfInk(water, sheet, layers, mine);
         return
         [
             .. sheet.Traits.IsOnePart ? [] : OfHeat(water.Bench.Room, sheet, layers, safe),
             .. OfKind(water, sheet, safe, course, layers),
             .. OfLayers(water, sheet, layers, safe),
-            .. OfMixing(sheet, layers, [.. sessions.Where(session => session.Pools.Any(pool => pool.WaterId == water.Water.Id))]),
-            .. OfInk(water, sheet, layers),
+            .. OfMixing(sheet, layers, mine),
+            .. OfInk(water, sheet, layers, mine),
         ];
     }
 
@@ -147,10 +148,10 @@ internal static class PourNotices
 
     private static IEnumerable<BatchInk> Inks(PlannedLayer layer) => layer.Zones.Select(zone => zone.Ink).Append(layer.Ink).OfType<BatchInk>();
 
-    private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers)
+    private static IEnumerable<Notice> OfInk(PourCase water, ProductSheet sheet, IReadOnlyList<PlannedLayer> layers, List<MixSession> sessions)
     {
-        // What is in the water already cannot be mixed otherwise any more.
-        List<BatchInk> ahead = [.. layers.Where(layer => layer.Poured is null).SelectMany(Inks).Distinct()];
+        // What is in the water already cannot be mixed otherwise any more. A whole drop is less of a cup for several waters than of one's own.
+        List<BatchInk> ahead = [.. sessions.Count > 0 ? sessions.SelectMany(session => session.Cards.Take(1)).Select(card => card.Ink).OfType<BatchInk>() : layers.Where(layer => layer.Poured is null).SelectMany(Inks).Distinct()];
         var given = ahead.Select(batch => batch.GivenMlPer100Ml).DefaultIfEmpty().Max();
         if (given > sheet.TintLimitPercent + Hair)
             yield return Notice.Of("tooMuchTint", Standing.Stop, $"Tint of {given:0.##} % is over the sheet's limit of {sheet.TintLimitPercent:0.##} %: the resin may stay soft.", ("givenPercent", given), ("limitPercent", sheet.TintLimitPercent));

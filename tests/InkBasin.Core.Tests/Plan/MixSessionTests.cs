@@ -72,6 +72,18 @@ public class MixSessionTests
         Assert.NotEqual(thinned, Said(alone, "letDown"));
     }
 
+    // In whole drops the little pond's own cup would stay under the limit; the cup for all three does not.
+    [Fact]
+    public void What_tint_the_resin_bears_goes_by_the_cup_it_is_mixed_in()
+    {
+        var ponds = Ponds with { Waters = [.. Ponds.Waters.Select(pond => pond with { Ink = new InkChoice("umber", 3.1) })] };
+        var plan = PlanOf(ponds);
+        var given = plan.Sessions.Is!.Max(session => session.Cards[0].Ink!.GivenMlPer100Ml);
+        Assert.True(given > 3);
+        Assert.All(plan.Waters, water => Assert.Equal(given, water.Notices.Single(notice => notice.Kind == "tooMuchTint").Numbers["givenPercent"]));
+        Assert.DoesNotContain(PlanOf(ponds with { Waters = [ponds.Waters[0]] }).Waters[0].Notices, notice => notice.Kind == "tooMuchTint");
+    }
+
     [Fact]
     public void A_layer_is_mixed_in_a_session_for_each_of_its_colours_its_own_first()
     {
