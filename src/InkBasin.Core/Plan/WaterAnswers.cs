@@ -118,7 +118,7 @@ public sealed class WaterAnswers
             Safe,
             Layers,
             WaterLook.Of(Case, Planned),
-            WaterInk.Of(Case, Planned, Trials),
+            WaterInk.Of(Case, Planned, Trials, _build.Sessions.Is ?? []),
             GelPlan.Of(_water.Gel, _build.Stores.Sheet(_water.Gel?.ProductId), Standing.Region.AreaMm2, _build.Build.Room),
             Answer.Of(() => Case.Sheet is { Traits.IsOnePart: false } sheet && Planned.Count > 0
                 ? WaterEdges.SeepOf(Standing, _build.Build.Dams, Takes.Tests, Planned[0].ToMm, sheet, _build.Build.Room)

@@ -220,7 +220,9 @@ public static class BeforePour
                 : (Known.No, MixNotices.Short(draw, sheet).Sentence);
         }
 
-        double a = next.Mix.Batches.Sum(batch => batch.AG), b = next.Mix.Batches.Sum(batch => batch.BG);
+        // All its cups, with what shares them.
+        List<Batch> cups = of.Session is { } session ? [.. session.Cards.Select(card => card.Batch)] : [.. next.Mix.Batches];
+        double a = cups.Sum(batch => batch.AG), b = cups.Sum(batch => batch.BG);
         return onePart
             ? (Known.Ask, $"This coat takes {a:0} g of {sheet.Name}. No bottle of it is noted in Stores.")
             : (Known.Ask, $"This layer takes {a:0} g of part one and {b:0} g of part two of {sheet.Name}. No bottle of it is noted in Stores. Old hardener yellows; flakes or a set crust: do not use it.");

@@ -83,10 +83,12 @@ public sealed record WaterInk(
     /// <param name="water">The water.</param>
     /// <param name="layers">Its layers; none where it cannot be cut.</param>
     /// <param name="trials">What its trial puddles say.</param>
-    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<TriedPuddle> trials)
+    /// <param name="sessions">The mixing sessions ahead, of all waters.</param>
+    public static WaterInk Of(PourCase water, IReadOnlyList<PlannedLayer> layers, IReadOnlyList<TriedPuddle> trials, IReadOnlyList<MixSession> sessions)
     {
         ArgumentNullException.ThrowIfNull(water);
         ArgumentNullException.ThrowIfNull(layers);
+        ArgumentNullException.ThrowIfNull(sessions);
         var (deepest, paint) = (water.Water.Region.MaxDepthMm, water.Paint);
         var (earth, ink, column) = (LinearRgb.FromHex(paint.Earth, "earth"), water.InkOf(1), new LayerColumn(water, layers));
         var (pale, dark) = water.Patches;
@@ -96,7 +98,7 @@ public sealed record WaterInk(
         InkLane Lane(LaneBed bed, LinearRgb colour) => new(bed, colour.ToHex(), [.. shares.Select(share => Seen(colour, share * deepest).ToHex())]);
         InkInHand InHandOf(string? placeId, InkLayer inked) => new(
             placeId,
-            NextBatchMl(layers, placeId) is { } ml ? Sample(inked, White, water.Bench.Measuring.Cup.MarkMm(ml) ?? water.Bench.Measuring.Cup.HeightMm) : null,
+            NextBatchMl(water, layers, placeId, sessions) is { } ml ? Sample(inked, White, water.Bench.Measuring.Cup.MarkMm(ml) ?? water.Bench.Measuring.Cup.HeightMm) : null,
             Sample(inked, White, SmearMm),
             Sample(inked, earth, PuddleMm));
         var bottom = Lab.Of(Seen(painted(deepest), deepest));
@@ -143,11 +145,18 @@ public sealed record WaterInk(
         _ => Darkness.Plain,
     };
 
-    // What the next cup of a colour holds; null when none is ahead.
-    private static double? NextBatchMl(IReadOnlyList<PlannedLayer> layers, string? placeId)
+    // What the next cup of a colour holds, with what shares it; null when none is ahead.
+    private static double? NextBatchMl(PourCase water, IReadOnlyList<PlannedLayer> layers, string? placeId, IReadOnlyList<MixSession> sessions)
     {
-        foreach (var layer in layers.Where(layer => layer.Poured is null))
+        foreach (var (i, layer) in layers.Index().Where(one => one.Item.Poured is null))
         {
+            if (sessions.Count > 0)
+            {
+                if (sessions.FirstOrDefault(one => one.Pools.Any(pool => pool.WaterId == water.Water.Id && pool.Layer == i + 1 && pool.PlaceId == placeId)) is { } session) return session.Cards[0].Batch.MixedMl;
+                continue;
+            }
+
+            // Where no session can be planned, by itself.
             var mix = layer.Zones.Count == 0 ? (placeId is null ? layer.Mix : null) : layer.Zones.FirstOrDefault(zone => zone.PlaceId == placeId)?.Mix;
             if (mix is not null) return mix.Batches[0].MixedMl;
         }

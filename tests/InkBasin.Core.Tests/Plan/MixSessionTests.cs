@@ -65,6 +65,7 @@ public class MixSessionTests
             var opened = water.Workings["drops"].Inputs;
             Assert.Equal(cup.Batch.MixedMl, opened.Single(input => input.Name == "first batch, mixed").Value);
             Assert.Equal(cup.Ink!.Doses.Single().Amount, opened.Single(input => input.Unit == "drops").Value);
+            Assert.Equal(ponds.Measuring.Cup.MarkMm(cup.Batch.MixedMl), water.Ink.InHand.Single().Cup!.DepthMm);
         });
 
         var alone = PlanOf(ponds with { Waters = [ponds.Waters[0]] }).Waters[0].Notices;
@@ -190,6 +191,10 @@ public class MixSessionTests
         Assert.Null(first.Stock);
         var checks = Samples.ListOf(Ponds, "a", stores);
         Assert.Equal(Known.Yes, checks.Single(check => check.Item == CheckItem.Stock).Known);
+
+        // Where nobody noted a bottle the list says what to look for: for all of them.
+        Assert.StartsWith(
+            $"This layer takes {first.Cards.Sum(card => card.Batch.AG):0} g of part one and {need:0} g of part two of ", Samples.ListOf(Ponds, "c", Stores.Examples).Single(check => check.Item == CheckItem.Stock).Because, StringComparison.Ordinal);
     }
 
     [Fact]
