@@ -47,7 +47,8 @@ internal sealed class BenchMaker(HttpClient client, string build, FakeTimeProvid
         return ready["number"]!.GetValue<int>();
     }
 
-    public async Task<(HttpStatusCode Status, JsonNode Body)> TryOpen(int number, double? rehearseAt = null) => await client.Post($"{build}/bench", new { number, device = Device(), rehearseAt });
+    public async Task<(HttpStatusCode Status, JsonNode Body)> TryOpen(int number, double? rehearseAt = null, string? title = null) =>
+        await client.Post($"{build}/bench", new { number, device = Device(), rehearseAt, title });
 
     public async Task Open(double? rehearseAt = null)
     {

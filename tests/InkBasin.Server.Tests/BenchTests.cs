@@ -21,6 +21,11 @@ public class BenchTests(ServerFixture server) : IClassFixture<ServerFixture>
         var (status, problem) = await maker.TryOpen(1);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
         Assert.Contains("questions are open", Word(problem["detail"]), StringComparison.Ordinal);
+
+        // Chosen from a list that another window has moved since: what stands there now is not opened in its stead.
+        var (moved, told) = await maker.TryOpen(1, rehearseAt: 60, title: Word(ready[1]!["title"]));
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, $"The list has moved: “{Word(ready[0]!["title"])}” stands there now. Nothing was opened; look at it anew."), (moved, Word(told["detail"])));
+        Assert.Equal(HttpStatusCode.Created, (await maker.TryOpen(1, rehearseAt: 60, title: Word(ready[0]!["title"]))).Status);
         await maker.Open(rehearseAt: 60);
         Assert.True(maker.View["isRehearsal"]!.GetValue<bool>());
         await maker.Open();

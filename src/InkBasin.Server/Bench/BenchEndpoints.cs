@@ -21,7 +21,8 @@ public sealed record BenchOfBuild(IReadOnlyList<BenchReady> Ready, IReadOnlyList
 /// <param name="Number">Its number in the list.</param>
 /// <param name="Device">The device that holds it.</param>
 /// <param name="RehearseAt">Only practised, so many times as fast, 1…120; null when it is meant.</param>
-public sealed record OpenSessionRequest(int Number, BenchDevice Device, double? RehearseAt = null);
+/// <param name="Title">What stood under that number where it was chosen: another window may have moved the list since. Null when nobody looked.</param>
+public sealed record OpenSessionRequest(int Number, BenchDevice Device, double? RehearseAt = null, string? Title = null);
 
 /// <summary>POST /api/bench/{id}/events: what happened, oldest first.</summary>
 /// <param name="Device">The device that says so.</param>
@@ -85,6 +86,7 @@ internal static class BenchEndpoints
         var now = time.GetUtcNow();
         var ready = BuildBench.Of(found, now).FirstOrDefault(one => one.Number == request.Number)
             ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
+        if (request.Title is { } title && title != ready.Title) throw new RefusedException("number", $"The list has moved: “{ready.Title}” stands there now. Nothing was opened; look at it anew.", RefusalKind.Impossible);
         if (ready.Stop is { } stop) throw new RefusedException("number", stop.Sentence, RefusalKind.Impossible);
         if (request.RehearseAt is null) CheckReady(ready, await sessions.OfBuildAsync(id, cancel));
         var rehearsal = request.RehearseAt is { } speed ? Rehearsal.Begin(Random.Shared.Next(), now, speed) : null;

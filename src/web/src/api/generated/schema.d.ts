@@ -12833,6 +12833,8 @@ export interface components {
              * @description Only practised, so many times as fast, 1…120; null when it is meant.
              */
             rehearseAt?: null | number;
+            /** @description What stood under that number where it was chosen: another window may have moved the list since. Null when nobody looked. */
+            title?: null | string;
         };
         /** @description A date that is not as its weekday: it replaces that day's hours. Several for one date add up. */
         OtherDay: {

@@ -26,23 +26,26 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
   const now = useNow();
   const navigate = useNavigate();
   const [refusal, setRefusal] = useState<string | null>(null);
-  const open = (number: number, rehearseAt: number | null) =>
+  const open = ({ number, title }: BenchReady, rehearseAt: number | null) =>
     answer(
       api.POST('/api/builds/{id}/bench', {
         params: { path: { id } },
-        body: { number, device: thisDevice(), rehearseAt },
+        body: { number, device: thisDevice(), rehearseAt, title },
       }),
     ).then(
       (view) => {
         void queries.invalidateQueries({ queryKey: ['bench', id] });
         void navigate(`/bench/${view.id}`);
       },
-      (problem: unknown) =>
+      (problem: unknown) => {
+        // What was refused may have been chosen from a list that has moved.
+        void queries.invalidateQueries({ queryKey: ['bench', id] });
         setRefusal(
           problem instanceof ProblemError
             ? problem.message
             : 'The server does not answer. Nothing was opened; try again.',
-        ),
+        );
+      },
     );
   if (error !== null) return <main className="bench-door lone">{error.message}</main>;
   if (data === undefined) return <main className="bench-door quiet">Laying the bench out…</main>;
@@ -78,7 +81,7 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
         </p>
       )}
       {next.map((ready) => (
-        <Door key={ready.number} ready={ready} busy={going.length > 0} onOpen={(at) => void open(ready.number, at)} />
+        <Door key={ready.number} ready={ready} busy={going.length > 0} onOpen={(at) => void open(ready, at)} />
       ))}
       {later.length > 0 && (
         <section className="bench-later">
