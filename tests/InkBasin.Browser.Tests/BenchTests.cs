@@ -31,6 +31,34 @@ public class BenchTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // One reach has a day of its own: at the bench it can go into the others' cup, and by itself again.
+    [Fact]
+    public async Task What_is_next_and_takes_the_same_is_taken_as_one_mix()
+    {
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        var water = (await fixture.Read(id))["build"]!["waters"]![1]!;
+        var name = water["name"]!.GetValue<string>();
+        await fixture.Edit(id, new { kind = "set", list = "waters", id = water["id"]!.GetValue<string>(), fields = new { firstPourAt = DateTimeOffset.UtcNow.AddDays(1) } });
+        _page.SetViewport(1280, 800);
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        IReadOnlyList<string> Doors() => [.. _page.All(".bench-ready h2").Select(door => door.Text.Split('\n')[0])];
+        _page.Until(() => Doors().Count == 2, "both");
+        var apart = Doors();
+        Assert.Equal($"{name}, layer 1", apart[0]);
+        _page.Click($"In one mix with {apart[1]}");
+        _page.Until(() => Doors() is [var one] && one.Contains(name, StringComparison.Ordinal), "one mix");
+        Assert.Equal(4, _page.All(".bench-ready h3").Count);
+        _page.Click("Each by itself");
+        _page.Until(() => Doors().SequenceEqual(apart), "each by itself");
+        _page.Click($"In one mix with {apart[0]}");
+        _page.Until(() => Doors().Count == 1, "one mix");
+        var joined = Doors()[0];
+        _page.Click("Rehearse it first");
+        _view.Until(() => _view.Step.Length > 0, "the rehearsal");
+        Assert.Contains(joined, _view.Text("body"), StringComparison.Ordinal);
+        Assert.Empty(_page.Faults());
+    }
+
     [Fact]
     public async Task What_goes_wrong_is_seen_told_and_put_right()
     {

@@ -31,10 +31,13 @@ internal sealed class BenchMaker(HttpClient client, string build, FakeTimeProvid
     /// <summary>Now, by the session's clock: in a rehearsal as it was last told.</summary>
     public DateTimeOffset Now => View["isRehearsal"]?.GetValue<bool>() == true ? View["now"]!.GetValue<DateTimeOffset>() : time?.GetUtcNow() ?? DateTimeOffset.UtcNow;
 
+    /// <summary>What the bench lists, where these numbers are taken as one mix.</summary>
+    public async Task<JsonArray> Ready(params int[] together) => (await client.Get($"{build}/bench?{string.Join('&', together.Select(number => $"together={number}"))}"))["ready"]!.AsArray();
+
     /// <summary>Answers every open question of the first session that can be poured.</summary>
-    public async Task<int> Answer()
+    public async Task<int> Answer(params int[] together)
     {
-        var ready = (await client.Get($"{build}/bench"))["ready"]!.AsArray().First(one => one!["isNext"]!.GetValue<bool>())!;
+        var ready = (await Ready(together)).First(one => one!["isNext"]!.GetValue<bool>())!;
         var edits = new List<object>();
         foreach (var list in ready["lists"]!.AsArray())
         {
@@ -47,12 +50,12 @@ internal sealed class BenchMaker(HttpClient client, string build, FakeTimeProvid
         return ready["number"]!.GetValue<int>();
     }
 
-    public async Task<(HttpStatusCode Status, JsonNode Body)> TryOpen(int number, double? rehearseAt = null, string? title = null) =>
-        await client.Post($"{build}/bench", new { number, device = Device(), rehearseAt, title });
+    public async Task<(HttpStatusCode Status, JsonNode Body)> TryOpen(int number, double? rehearseAt = null, string? title = null, params int[] together) =>
+        await client.Post($"{build}/bench", new { number, device = Device(), rehearseAt, title, together });
 
-    public async Task Open(double? rehearseAt = null)
+    public async Task Open(double? rehearseAt = null, params int[] together)
     {
-        var (status, view) = await TryOpen(rehearseAt is null ? await Answer() : 1, rehearseAt);
+        var (status, view) = await TryOpen(rehearseAt is null ? await Answer(together) : 1, rehearseAt, together: together);
         Assert.True(status == HttpStatusCode.Created, $"{status}: {view.ToJsonString()}");
         (View, Session) = (view, view["id"]!.GetValue<string>());
     }

@@ -104,6 +104,12 @@ public sealed record BuildStep(string Id, BuildStepKind Kind, string? WaterId, s
     /// <summary>The product and ink it is mixed of: pours of different waters that have the same may be of one mix. Null where it is not mixed, or of several colours.</summary>
     public string? MixKey { get; init; }
 
+    /// <summary>Which layer of its water is poured, from 1; null where none is mixed for it.</summary>
+    public int? Layer { get; init; }
+
+    /// <summary>Which walk at the bench that is, from 1: pours of one walk are one piece of work. Null where none is mixed for it.</summary>
+    public int? Walk { get; init; }
+
     /// <summary>The last day the bottles it is poured of keep; null where nobody knows, or there is too little whatever the day.</summary>
     public DateOnly? KeepsUntil { get; init; }
 

@@ -104,14 +104,17 @@ public sealed record DaysPlan(
     /// <param name="zone">By whose clock; null: the offset of <paramref name="now"/>.</param>
     /// <param name="search">How long may be sought.</param>
     /// <param name="elsewhere">What hands are busy with in other builds.</param>
+    /// <param name="oneMix">How long one mix of pours keeps the hands busy, minutes, or null where they cannot be of one; without it each is mixed by itself.</param>
     /// <param name="cancel">Gives it up.</param>
-    public static DaysPlan Of(IReadOnlyList<BuildStep> steps, DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, TimetableSearch search, IReadOnlyList<ElsewhereWork>? elsewhere = null, CancellationToken cancel = default)
+    public static DaysPlan Of(
+        IReadOnlyList<BuildStep> steps, DaysChoice choice, DateTimeOffset now, TimeZoneInfo? zone, TimetableSearch search,
+        IReadOnlyList<ElsewhereWork>? elsewhere = null, Func<IReadOnlyList<BuildStep>, double?>? oneMix = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(steps);
         ArgumentNullException.ThrowIfNull(choice);
         var hours = HoursOf(choice, now, zone, elsewhere ?? []);
         steps = [.. steps.Where(step => !IsOver(step, steps, now))];
-        var seek = new DaysSearch(hours, choice, search, cancel);
+        var seek = new DaysSearch(hours, choice, search, oneMix ?? (_ => null), cancel);
         DaysPlan? Fitting(IReadOnlyList<BuildStep> asked, bool mixes, out (string? Why, bool Told) stop)
         {
             var best = seek.Best(asked, mixes);

@@ -4,7 +4,12 @@ namespace InkBasin.Core.Days;
 internal sealed class Scuffs : Dictionary<(int Step, int Link), string>;
 
 /// <summary>A build's steps sought in its hours: what may give way gives way in its order, layers of one mix are tried together, and where nothing fits it is tried what would free it.</summary>
-internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableSearch search, CancellationToken cancel)
+/// <param name="hours">The bench hours.</param>
+/// <param name="choice">When the maker is at the bench.</param>
+/// <param name="search">How long may be sought.</param>
+/// <param name="oneMix">How long one mix of pours keeps the hands busy, minutes; null where they cannot be of one.</param>
+/// <param name="cancel">Gives it up.</param>
+internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableSearch search, Func<IReadOnlyList<BuildStep>, double?> oneMix, CancellationToken cancel)
 {
     // Pairs of pours tried for one mix, the nearest first; each is a plan of its own.
     private const int MostMixes = 4;
@@ -21,6 +26,17 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     /// <param name="steps">The steps.</param>
     /// <param name="mixes">Whether it is tried which of them can be of one mix.</param>
     public (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why, bool Told) Best(IReadOnlyList<BuildStep> steps, bool mixes = true)
+    {
+        var tied = Tied(steps);
+        var best = BestOf(tied, mixes);
+        if (tied == steps || best is { Plan: not null, Scuffs.Count: 0 }) return best;
+
+        // Waiting for each other may be what drives them out of their windows: then each is poured when it can be.
+        var apart = BestOf(steps, mixes);
+        return apart.Plan is not null && (best.Plan is null || apart.Scuffs.Count < best.Scuffs.Count) ? apart : best;
+    }
+
+    private (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why, bool Told) BestOf(IReadOnlyList<BuildStep> steps, bool mixes)
     {
         // A look outside the bench hours costs a walk, a window that cannot be kept a scuffing, a bottle past its date a new one: all are told. Anything else stands in the way.
         IEnumerable<Ways> ways = steps.Any(step => step is { KeepsUntil: not null, DoneAt: null })
@@ -46,33 +62,44 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     private (IReadOnlyList<BuildStep> Steps, Timetable Plan) Mixed(IReadOnlyList<BuildStep> steps, Timetable plan, Scuffs scuffs, Ways way)
     {
         var at = plan.Steps.ToDictionary(step => step.Id, step => step.StartMin);
-        List<BuildStep> pours = [.. steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, MixKey: not null })];
+        var pours = steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, MixKey: not null }).GroupBy(step => step.MixedWith ?? step.Id).Select(mix => mix.ToList()).ToList();
         var pairs = pours.SelectMany((one, i) => pours.Skip(i + 1).Select(other => (One: one, Other: other)))
-            .Where(pair => pair.One.MixKey == pair.Other.MixKey && pair.One.WaterId != pair.Other.WaterId && (pair.One.PinnedAt is null || pair.Other.PinnedAt is null))
-            .OrderBy(pair => Math.Abs(at[pair.One.Id] - at[pair.Other.Id])).Take(MostMixes).ToList();
+            .Where(pair => pair.One[0].MixKey == pair.Other[0].MixKey && !pair.One.Exists(pour => pair.Other.Exists(beside => beside.WaterId == pour.WaterId)))
+            .OrderBy(pair => Math.Abs(at[pair.One[0].Id] - at[pair.Other[0].Id])).Take(MostMixes).ToList();
         var taken = new HashSet<string>();
         foreach (var (one, other) in pairs)
         {
-            if (taken.Contains(one.Id) || taken.Contains(other.Id)) continue;
-            var together = Together(steps, one, other);
+            List<BuildStep> both = [.. one, .. other];
+            if (both.Exists(pour => taken.Contains(pour.Id)) || AsOne(steps, both) is not { } together) continue;
             if (Timetable.NoLater(Asked(together, way, scuffs), hours, plan, cancel) is not { } tried) continue;
             (steps, plan) = (together, tried);
-            taken.UnionWith([one.Id, other.Id]);
+            taken.UnionWith(both.Select(pour => pour.Id));
         }
 
         return (steps, plan);
     }
 
-    // The one mix is the work of one of them, the other's time is its own.
-    private static IReadOnlyList<BuildStep> Together(IReadOnlyList<BuildStep> steps, BuildStep one, BuildStep other)
+    // What the bench takes in one walk is one piece of work.
+    private IReadOnlyList<BuildStep> Tied(IReadOnlyList<BuildStep> steps)
     {
-        var (leads, follows) = other.PinnedAt is not null || (one.PinnedAt is null && other.HandsOnMin > one.HandsOnMin) ? (other, one) : (one, other);
-        var more = Math.Max(0, follows.HandsOnMin - BenchMinutes.LayOut);
+        foreach (var walk in steps.Where(step => step is { Kind: BuildStepKind.Pour, DoneAt: null, Walk: not null }).GroupBy(step => step.Walk).Where(walk => walk.Skip(1).Any()).ToList())
+            steps = AsOne(steps, [.. walk]) ?? steps;
+        return steps;
+    }
+
+    // The one mix is the work of one of them, the others' time is its own; what the maker has put for any of them is not undercut. Null where they cannot be of one, or are held at different times.
+    private IReadOnlyList<BuildStep>? AsOne(IReadOnlyList<BuildStep> steps, List<BuildStep> pours)
+    {
+        if (pours.Select(pour => pour.PinnedAt).OfType<DateTimeOffset>().Distinct().Skip(1).Any() || oneMix(pours) is not { } workMin) return null;
+        var leads = pours.Find(pour => pour.PinnedAt is not null) ?? pours.MaxBy(pour => pour.HandsOnMin)!;
+        var handsOnMin = Math.Max(BenchMinutes.Fives(BenchMinutes.LayOut + workMin), pours.Max(pour => pour.HandsOnMin));
+        var (more, all) = (handsOnMin - leads.HandsOnMin, pours.Select(pour => pour.Id).ToHashSet());
         return
         [
-            .. steps.Select(step => step.Id == leads.Id ? step with { HandsOnMin = step.HandsOnMin + more, WaitMin = Math.Max(step.AttendedMin, step.WaitMin - more) }
-                : step.Id == follows.Id ? step with { HandsOnMin = 0, AttendedMin = 0, WaitMin = step.WaitMin + step.HandsOnMin, MixedWith = leads.Id, After = [.. step.After, new StepLink(new DayLink(leads.Id, LinkFrom.Start, 0, 0), "one mix serves both")] }
-                : step),
+            .. steps.Select(step => step.Id == leads.Id ? step with { HandsOnMin = handsOnMin, WaitMin = Math.Max(step.AttendedMin, step.WaitMin - more) }
+                : !all.Contains(step.Id) ? step
+                : step.MixedWith is not null ? step with { MixedWith = leads.Id }
+                : step with { HandsOnMin = 0, AttendedMin = 0, WaitMin = step.WaitMin + step.HandsOnMin, MixedWith = leads.Id, After = [.. step.After, new StepLink(new DayLink(leads.Id, LinkFrom.Start, 0, 0), "one mix serves both")] }),
         ];
     }
 
@@ -151,10 +178,18 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
 
     private DaysOffer Offer(string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => OfferIn(hours with { Week = other.Week, SittingMin = other.SittingMin }, what, steps, other);
 
-    private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => new DaysSearch(tried, other, search, cancel).Seek(steps, new Ways(Walks: true, Keeps: false)) switch
+    private DaysOffer OfferIn(BenchHours tried, string what, IReadOnlyList<BuildStep> steps, DaysChoice other) => new DaysSearch(tried, other, search, oneMix, cancel).Freed(steps) switch
     {
         { Plan: { } freed } => new DaysOffer($"{what}: then it is ready {DaysChanges.Date(hours.At(freed.FinishMin))}.", hours.At(freed.FinishMin)),
         { Told: true } => new DaysOffer($"{what}: that does not free it.", null),
         _ => new DaysOffer($"{what}: whether that frees it was not found in the time there is.", null),
     };
+
+    private (Timetable? Plan, bool Told) Freed(IReadOnlyList<BuildStep> steps)
+    {
+        var way = new Ways(Walks: true, Keeps: false);
+        var found = Seek(Tied(steps), way);
+        if (found.Plan is null) found = Seek(steps, way);
+        return (found.Plan, found.Told);
+    }
 }

@@ -5,12 +5,13 @@ using InkBasin.Core.Water;
 namespace InkBasin.Core.Days;
 
 /// <summary>What a layer ahead wants at the bench.</summary>
-/// <param name="WorkMin">What stirring and pouring take, minutes.</param>
+/// <param name="WorkMin">What stirring and pouring take, all its cups one after another, minutes.</param>
 /// <param name="LayOut">What is laid out for it.</param>
 /// <param name="Missing">What of that is not in the stores.</param>
 /// <param name="MixKey">The product and ink; null where it is of several colours.</param>
 /// <param name="KeepsUntil">The last day its bottles keep; null where nobody knows.</param>
-public sealed record PourKit(double WorkMin, IReadOnlyList<string> LayOut, IReadOnlyList<string> Missing, string? MixKey, DateOnly? KeepsUntil);
+/// <param name="Walk">Which walk at the bench it is of, from 1.</param>
+public sealed record PourKit(double WorkMin, IReadOnlyList<string> LayOut, IReadOnlyList<string> Missing, string? MixKey, DateOnly? KeepsUntil, int Walk);
 
 /// <summary>What the steps of one water follow from.</summary>
 /// <param name="Case">How it is poured.</param>
@@ -128,6 +129,8 @@ internal static class StepsOfWater
             LayOut = kit?.LayOut ?? [],
             Missing = kit?.Missing ?? [],
             MixKey = kit?.MixKey,
+            Layer = kit is null ? null : i + 1,
+            Walk = kit?.Walk,
             KeepsUntil = kit?.KeepsUntil,
         };
         if (layer.Poured is not null && !topmost && layers[i + 1].Poured is not null) yield break;

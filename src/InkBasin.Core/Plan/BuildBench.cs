@@ -1,6 +1,5 @@
 using InkBasin.Core.Bench;
 using InkBasin.Core.Pours;
-using InkBasin.Core.Stock;
 
 namespace InkBasin.Core.Plan;
 
@@ -27,86 +26,77 @@ public sealed record BenchReady(
 {
     /// <summary>How many questions hold it back.</summary>
     public int Open => Lists.Sum(list => list.Checks.Count(check => !check.Settled));
+
+    /// <summary>Numbers of others that are next too, and could be of one mix with it.</summary>
+    public IReadOnlyList<int> CouldJoin { get; init; } = [];
 }
 
 /// <summary>The sessions of a build as the bench takes them: what is mixed one after another for the same layer is one walk.</summary>
 public static class BuildBench
 {
+    // What is offered is tried: of more nobody chooses.
+    private const int MostOffered = 12;
+
     /// <summary>What could be walked through, in order; empty where nothing is mixed or it cannot be planned.</summary>
     /// <param name="answers">What follows from the build.</param>
     /// <param name="now">Now.</param>
-    public static IReadOnlyList<BenchReady> Of(BuildAnswers answers, DateTimeOffset now)
+    /// <param name="together">Numbers of what the maker takes as one mix: it stands under the least of them. None of them: each by itself.</param>
+    /// <exception cref="RefusedException">Those are not of one mix, or not all of them are next.</exception>
+    public static IReadOnlyList<BenchReady> Of(BuildAnswers answers, DateTimeOffset now, IReadOnlyCollection<int>? together = null)
     {
         ArgumentNullException.ThrowIfNull(answers);
-        return [.. Walks(answers).Select(walk => Ready(answers, walk, now))];
+        var walks = Walks(answers, together ?? []);
+        return [.. walks.Select(walk => Ready(answers, walk, now) with { CouldJoin = CouldJoin(answers, walks, walk) })];
     }
 
     /// <summary>The script of one of them.</summary>
     /// <param name="answers">What follows from the build.</param>
     /// <param name="number">Its number.</param>
-    /// <exception cref="RefusedException">There is no such session any more.</exception>
-    public static BenchScript ScriptOf(BuildAnswers answers, int number)
+    /// <param name="together">As for <see cref="Of"/>.</param>
+    /// <exception cref="RefusedException">There is no such session any more, or what is taken together is not of one mix.</exception>
+    public static BenchScript ScriptOf(BuildAnswers answers, int number, IReadOnlyCollection<int>? together = null)
     {
         ArgumentNullException.ThrowIfNull(answers);
-        var walk = Walks(answers).Find(one => one[0].Number == number) ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
-        var (sheet, bench) = (answers.Stores.Sheet(walk[0].ProductId)!, answers.Bench);
-        double? peak = sheet.Traits.IsOnePart ? null : LayersOf(answers, walk).Max(layer => (double?)layer.Cure.PeakC);
-        return BenchSteps.Of(walk, new BenchSetting(sheet, bench, answers.Build.Care, peak, LayOut(walk, sheet, bench))) with { TimeZone = answers.Build.TimeZone };
+        var walk = Walks(answers, together ?? []).FirstOrDefault(one => one.Number == number) ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
+        var (sheet, bench) = (answers.Stores.Sheet(walk.Sessions[0].ProductId)!, answers.Bench);
+        double? peak = sheet.Traits.IsOnePart ? null : walk.Layers.Max(layer => (double?)answers.Of(layer.WaterId).Layers.Is!.Layers[layer.Layer - 1].Cure.PeakC);
+        return BenchSteps.Of(walk.Sessions, new BenchSetting(sheet, bench, answers.Build.Care, peak, walk.LayOut(sheet, bench))) with { TimeZone = answers.Build.TimeZone };
     }
 
-    private static IEnumerable<PlannedLayer> LayersOf(BuildAnswers answers, List<MixSession> walk) => walk.SelectMany(session => session.Pools)
-        .DistinctBy(pool => (pool.WaterId, pool.Layer))
-        .Select(pool => answers.Of(pool.WaterId).Layers.Is!.Layers[pool.Layer - 1]);
-
-    // Sessions that fill the same layer belong together: its colours are poured side by side while all are wet.
-    private static List<List<MixSession>> Walks(BuildAnswers answers)
+    private static IReadOnlyList<Walk> Walks(BuildAnswers answers, IReadOnlyCollection<int> together)
     {
-        var walks = new List<List<MixSession>>();
-        foreach (var session in answers.Sessions.Is ?? [])
-        {
-            bool Shares(MixSession other) => other.Pools.Any(pool => session.Pools.Any(mine => mine.WaterId == pool.WaterId && mine.Layer == pool.Layer));
-            var joined = walks.Where(walk => walk.Exists(Shares)).ToList();
-            List<MixSession> all = [.. joined.SelectMany(walk => walk), session];
-            walks.RemoveAll(joined.Contains);
-            walks.Add([.. all.OrderBy(one => one.Number)]);
-        }
-
-        return [.. walks.OrderBy(walk => walk[0].Number)];
+        var walks = Walk.Of(answers.Sessions.Is ?? []);
+        if (together.Count == 0) return walks;
+        List<Walk> asked = [.. walks.Where(walk => together.Contains(walk.Number))];
+        if (asked.Count != together.Distinct().Count() || Joined(answers, asked) is not { } one)
+            throw new RefusedException("together", "These cannot be of one mix any more: look at the list anew.", RefusalKind.Impossible);
+        return [.. walks.Except(asked).Append(one).OrderBy(walk => walk.Number)];
     }
 
-    private static BenchReady Ready(BuildAnswers answers, List<MixSession> walk, DateTimeOffset now)
+    private static IReadOnlyList<int> CouldJoin(BuildAnswers answers, IReadOnlyList<Walk> walks, Walk walk) => !IsNext(answers, walk) ? [] :
+        [.. walks.Where(other => other.Number != walk.Number && other.Sessions[0].MixKey == walk.Sessions[0].MixKey && Joined(answers, [walk, other]) is { Stop: null }).Select(other => other.Number).Take(MostOffered)];
+
+    // Planned at different times, but all of it the next of its water and of one product and colour.
+    private static Walk? Joined(BuildAnswers answers, IReadOnlyList<Walk> walks) =>
+        walks.All(walk => walk.Sessions.Count == 1 && IsNext(answers, walk)) && MixSessions.Together(answers.Poured, answers.Stores.Bottles, [.. walks.SelectMany(walk => walk.Layers)]) is { } mix
+            ? new Walk([mix with { Number = walks.Min(walk => walk.Number) }], IsJoined: true)
+            : null;
+
+    private static bool IsNext(BuildAnswers answers, Walk walk) => walk.Layers.All(layer => answers.Of(layer.WaterId).Case.Begun.Count + 1 == layer.Layer);
+
+    private static BenchReady Ready(BuildAnswers answers, Walk walk, DateTimeOffset now)
     {
-        List<(string WaterId, int Layer)> layers = [.. walk.SelectMany(session => session.Pools).Select(pool => (pool.WaterId, pool.Layer)).Distinct()];
-        var isNext = layers.TrueForAll(layer => answers.Of(layer.WaterId).Case.Begun.Count + 1 == layer.Layer);
+        var (isNext, first) = (IsNext(answers, walk), walk.Sessions[0]);
         return new BenchReady(
-            walk[0].Number,
-            BenchSteps.TitleOf(walk),
-            walk[0].ProductName,
-            string.Join("; ", walk.Select(session => session.InkName).OfType<string>().Distinct()) is { Length: > 0 } inks ? inks : null,
-            walk[0].At,
-            walk.Sum(session => session.Cards.Sum(card => card.Batch.MixedG)),
-            walk.Sum(session => session.Cards.Count),
+            walk.Number,
+            BenchSteps.TitleOf(walk.Sessions),
+            first.ProductName,
+            string.Join("; ", walk.Sessions.Select(session => session.InkName).OfType<string>().Distinct()) is { Length: > 0 } inks ? inks : null,
+            first.At,
+            walk.Sessions.Sum(session => session.Cards.Sum(card => card.Batch.MixedG)),
+            walk.Sessions.Sum(session => session.Cards.Count),
             isNext,
-            isNext ? [.. layers.Select(layer => new BenchList(layer.WaterId, answers.Build.WaterOf(layer.WaterId).Name, layer.Layer, BeforePour.Of(answers.Of(layer.WaterId).Questions(now))))] : [],
-            walk.SelectMany(session => session.Notices).FirstOrDefault(notice => notice is { Standing: Standing.Stop, Kind: "cannotBeMixed" }));
-    }
-
-    private static List<string> LayOut(List<MixSession> walk, ProductSheet sheet, PourBench bench)
-    {
-        var cups = walk.Sum(session => session.Cards.Count);
-        var twoParts = !sheet.Traits.IsOnePart;
-        double one = walk.Sum(session => session.Cards.Sum(card => card.Batch.AG)), two = walk.Sum(session => session.Cards.Sum(card => card.Batch.BG));
-        return
-        [
-            twoParts ? $"{sheet.Name}: {one:0.#} g of part one, {two:0.#} g of part two" : $"{sheet.Name}: {one:0.#} g",
-            .. walk.Select(session => session.InkName).OfType<string>().Distinct(),
-            $"{(twoParts ? cups * 2 : cups)} clean dry cups, {(bench.Measuring.Device.Kind == DeviceKind.Scale ? "the scale, " : "")}{(twoParts ? "two sticks a cup" : "a brush")}",
-            .. walk.Any(session => session.LetDowns.Count > 0) ? ["A little cup for each tint that is thinned"] : Array.Empty<string>(),
-            .. walk.SelectMany(session => session.Cards).SelectMany(card => card.Things).Select(thing => thing.Name).Distinct(),
-            twoParts ? "A syringe or dropper, a straw, toothpicks" : "A damp brush",
-            "Paper, a scraper, film and tape: should a dam give way",
-            "Wipes, a bag for waste, a scrap of plastic for what is over",
-            "The cover",
-        ];
+            isNext ? [.. walk.Layers.Select(layer => new BenchList(layer.WaterId, answers.Build.WaterOf(layer.WaterId).Name, layer.Layer, BeforePour.Of(answers.Of(layer.WaterId).Questions(now))))] : [],
+            walk.Stop);
     }
 }

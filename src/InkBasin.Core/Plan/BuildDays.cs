@@ -1,3 +1,4 @@
+using InkBasin.Core.Bench;
 using InkBasin.Core.Dams;
 using InkBasin.Core.Days;
 using InkBasin.Core.Ground;
@@ -22,7 +23,8 @@ public static class BuildDays
     {
         ArgumentNullException.ThrowIfNull(answers);
         var (zone, choice) = (answers.Bench.Zone, answers.Build.Days);
-        var plan = DaysPlan.Of(StepsOf(answers, now), choice, Clock.On(now, zone), zone, search, elsewhere, answers.Cancel);
+        var walks = Walk.Of(answers.Sessions.Is ?? []);
+        var plan = DaysPlan.Of(StepsOf(answers, now), choice, Clock.On(now, zone), zone, search, elsewhere, pours => OneMixMin(answers, walks, pours), answers.Cancel);
         return plan with { Room = RoomOf(answers, now, plan.FinishAt ?? now.AddDays(7)), LeftOut = LeftOutOf(answers, now), Waits = [.. answers.Waters.SelectMany(water => StepsOfWater.Waits(water.Case, water.Layers.Is))] };
     }
 
@@ -84,14 +86,14 @@ public static class BuildDays
 
     // Several colours of one layer are mixed one after another, and none of them with another water's.
     private static PourKit Joined(PourKit[] kits) => kits is [var only] ? only : new PourKit(
-        kits.Sum(kit => kit.WorkMin), [.. kits.SelectMany(kit => kit.LayOut).Distinct()], [.. kits.SelectMany(kit => kit.Missing).Distinct()], null, kits.Min(kit => kit.KeepsUntil));
+        kits.Sum(kit => kit.WorkMin), [.. kits.SelectMany(kit => kit.LayOut).Distinct()], [.. kits.SelectMany(kit => kit.Missing).Distinct()], null, kits.Min(kit => kit.KeepsUntil), kits[0].Walk);
 
     // A layer's part of each session it is mixed in.
     private static ILookup<(string Water, int Layer), PourKit> KitsOf(BuildAnswers answers)
     {
         var shelf = new Dictionary<string, ShelfLife>(StringComparer.Ordinal);
         var kits = new List<((string Water, int Layer) Key, PourKit Kit)>();
-        foreach (var session in answers.Sessions.Is ?? [])
+        foreach (var (walk, session) in Walk.Of(answers.Sessions.Is ?? []).SelectMany(walk => walk.Sessions.Select(session => (walk.Number, session))).OrderBy(one => one.session.Number))
         {
             var batches = session.Cards.Select(card => card.Batch).ToList();
             if (!shelf.TryGetValue(session.ProductId, out var life)) shelf[session.ProductId] = life = new ShelfLife(answers.Stores.Sheet(session.ProductId)!, answers.Stores.Bottles);
@@ -103,7 +105,7 @@ public static class BuildDays
                 var (one, two) = (batches.Sum(batch => batch.AG) * share, batches.Sum(batch => batch.BG) * share);
                 var choice = answers.Of(pool.WaterId).Case.ChoiceOf(layer);
                 kits.Add(((pool.WaterId, layer), new PourKit(
-                    session.WorkMin * share,
+                    session.BenchMin * share,
                     [
                         $"{session.ProductName}, {(two > 0 ? $"{Said.Short(one)} + {Said.Short(two)} g" : $"{Said.Short(one)} g")} for {pool.Name}",
                         .. session.InkName is { } ink ? [ink] : Array.Empty<string>(),
@@ -111,12 +113,21 @@ public static class BuildDays
                         "gloves, wipes, a cover against dust",
                     ],
                     session.Stock is { Enough: false } stock ? [$"{session.ProductName}: {string.Join(" and ", ShortOf(stock))}"] : [],
-                    choice.Places.Count > 0 ? null : $"{session.ProductId}|{choice.KeyOf(layer)}",
-                    keeps)));
+                    choice.Places.Count > 0 ? null : session.MixKey,
+                    keeps,
+                    walk)));
             }
         }
 
         return kits.ToLookup(one => one.Key, one => one.Kit);
+    }
+
+    // What is one walk at the bench takes what its cups take, whatever stops it. Of others it is asked whether one mix would do; by then there may be other bottles, and whether these suffice is told of each by itself.
+    private static double? OneMixMin(BuildAnswers answers, IReadOnlyList<Walk> walks, IReadOnlyList<BuildStep> pours)
+    {
+        List<(string WaterId, int Layer)> layers = [.. pours.Select(step => (step.WaterId!, step.Layer!.Value))];
+        return walks.FirstOrDefault(walk => walk.Layers.ToHashSet().SetEquals(layers)) is { } one ? one.Sessions.Sum(session => session.BenchMin)
+            : MixSessions.Together(answers.Poured, answers.Stores.Bottles, layers) is { CanBeMixed: true } mix ? mix.BenchMin : null;
     }
 
     private static IEnumerable<string> ShortOf(StockDraw stock)

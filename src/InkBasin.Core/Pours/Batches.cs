@@ -14,6 +14,12 @@ public sealed record Batches(MixAnswer Mix, double? PotLifeMin, double WorkMin, 
     /// <summary>Why it cannot be mixed so; null when it can.</summary>
     public Notice? Stop { get; init; }
 
+    /// <summary>How long all of them keep the hands busy, one after another, minutes: each is stirred twice, each pool is gone to once.</summary>
+    public double BenchMin => WorkMin + ((Mix.Batches.Count - 1) * EachMoreMin);
+
+    // What each further cup adds, minutes: stirring it twice, and pouring it; nothing where there is nothing to stir.
+    private double EachMoreMin { get; init; }
+
     /// <summary>How long the second cup is stirred, as a share of the first (rule of the bench, assumed).</summary>
     public const double SecondStir = 0.5;
 
@@ -45,12 +51,13 @@ public sealed record Batches(MixAnswer Mix, double? PotLifeMin, double WorkMin, 
             var answer = Divided(Pours.Mix.Of, request);
             if (answer.Is is not { } mix) return best ?? InOne(Pours.Mix.Of, request, sheet.StirMin * (1 + SecondStir));
             var batch = mix.Batches[0];
-            var work = (sheet.StirMin * (1 + SecondStir)) + (MinPerPool * pools) + (batch.MixedMl / MlPerMin);
+            var each = (sheet.StirMin * (1 + SecondStir)) + (batch.MixedMl / MlPerMin);
+            var work = each + (MinPerPool * pools);
             var pot = PotOf(sheet, batch.MixedG, bench);
             var inTime = pot is not { } minutes || minutes >= work;
 
             // Dividing on is no help once a batch can no longer be measured.
-            if (inTime || best is null || mix.Batches[0].Ok) best = new Batches(mix, pot, work, inTime);
+            if (inTime || best is null || mix.Batches[0].Ok) best = new Batches(mix, pot, work, inTime) { EachMoreMin = each };
             if (inTime || mix.Batches.Count >= MostForTime || !batch.Ok) return best;
             request = request with { MaxBatchG = batch.MixedG * (1 - 1e-6) };
         }

@@ -9,8 +9,14 @@ internal static class MixNotices
     /// <summary>That a tint is thinned first: said of each tint.</summary>
     public const string LetDown = "letDown";
 
+    /// <summary>That no number of cups will do.</summary>
+    public const string Cannot = "cannotBeMixed";
+
+    /// <summary>That a cup turns before it is poured.</summary>
+    public const string Turns = "turnsInTheCup";
+
     /// <summary>Whether it is said of how a batch is measured and counted out, and not of its bottles, its time or its waters.</summary>
-    public static bool IsOfTheBatch(Notice notice) => notice.Kind is LetDown or "inkOff" or "tooSmallToMeasure" or "overTheRim" or "cannotBeMixed";
+    public static bool IsOfTheBatch(Notice notice) => notice.Kind is LetDown or "inkOff" or "tooSmallToMeasure" or "overTheRim" or Cannot;
 
     /// <summary>A batch whose ratio the device cannot be trusted with.</summary>
     public static Notice TooSmallToMeasure(MixRequest request, Batch batch, double leastBatchMl)
@@ -32,10 +38,10 @@ internal static class MixNotices
         ("mixedMl", batch.MixedMl),
         ("brimfulMl", cup.BrimfulMl));
 
-    public static Notice CannotBeMixed(string why) => Notice.Of("cannotBeMixed", Standing.Stop, why);
+    public static Notice CannotBeMixed(string why) => Notice.Of(Cannot, Standing.Stop, why);
 
     public static Notice TurnsInTheCup(Batches batches) => Notice.Of(
-        "turnsInTheCup",
+        Turns,
         Standing.Stop,
         $"A cup turns after {Math.Floor(batches.PotLifeMin ?? 0):0} min, and stirring and pouring take about {Math.Ceiling(batches.WorkMin):0}: mix for fewer pools at once, in a cooler room, or take a slower product.",
         ("potLifeMin", batches.PotLifeMin ?? 0),

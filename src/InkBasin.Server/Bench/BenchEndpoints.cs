@@ -22,7 +22,8 @@ public sealed record BenchOfBuild(IReadOnlyList<BenchReady> Ready, IReadOnlyList
 /// <param name="Device">The device that holds it.</param>
 /// <param name="RehearseAt">Only practised, so many times as fast, 1…120; null when it is meant.</param>
 /// <param name="Title">What stood under that number where it was chosen: another window may have moved the list since. Null when nobody looked.</param>
-public sealed record OpenSessionRequest(int Number, BenchDevice Device, double? RehearseAt = null, string? Title = null);
+/// <param name="Together">Numbers of what is taken as one mix, <paramref name="Number"/> the least of them; null for none.</param>
+public sealed record OpenSessionRequest(int Number, BenchDevice Device, double? RehearseAt = null, string? Title = null, IReadOnlyList<int>? Together = null);
 
 /// <summary>POST /api/bench/{id}/events: what happened, oldest first.</summary>
 /// <param name="Device">The device that says so.</param>
@@ -67,9 +68,9 @@ internal static class BenchEndpoints
         app.MapHub<BenchHub>("/hubs/bench");
     }
 
-    private static async Task<Ok<BenchOfBuild>> OfBuild(Guid id, Answers answers, BenchStore sessions, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<BenchOfBuild>> OfBuild(Guid id, int[] together, Answers answers, BenchStore sessions, TimeProvider time, CancellationToken cancel)
     {
-        var ready = BuildBench.Of(await answers.OfAsync(id, cancel), time.GetUtcNow());
+        var ready = BuildBench.Of(await answers.OfAsync(id, cancel), time.GetUtcNow(), together);
         return TypedResults.Ok(new BenchOfBuild(ready, [.. (await sessions.OfBuildAsync(id, cancel)).Select(Card)]));
     }
 
@@ -84,13 +85,13 @@ internal static class BenchEndpoints
         request.Device.Check("device");
         var found = await answers.OfAsync((await builds.GetAsync(id, cancel)).Build, cancel);
         var now = time.GetUtcNow();
-        var ready = BuildBench.Of(found, now).FirstOrDefault(one => one.Number == request.Number)
+        var ready = BuildBench.Of(found, now, request.Together).FirstOrDefault(one => one.Number == request.Number)
             ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
         if (request.Title is { } title && title != ready.Title) throw new RefusedException("number", $"The list has moved: “{ready.Title}” stands there now. Nothing was opened; look at it anew.", RefusalKind.Impossible);
         if (ready.Stop is { } stop) throw new RefusedException("number", stop.Sentence, RefusalKind.Impossible);
         if (request.RehearseAt is null) CheckReady(ready, await sessions.OfBuildAsync(id, cancel));
         var rehearsal = request.RehearseAt is { } speed ? Rehearsal.Begin(Random.Shared.Next(), now, speed) : null;
-        var opened = await sessions.OpenAsync(id, BuildBench.ScriptOf(found, request.Number), request.Device, rehearsal, cancel);
+        var opened = await sessions.OpenAsync(id, BuildBench.ScriptOf(found, request.Number, request.Together), request.Device, rehearsal, cancel);
         return TypedResults.Created($"/api/bench/{opened.Id}", views.Of(opened));
     }
 

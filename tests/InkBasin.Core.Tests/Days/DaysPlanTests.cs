@@ -205,31 +205,75 @@ public class DaysPlanTests : CreekDays
         Assert.NotEmpty(days.Stretches);
     }
 
-    // Two pools of one product and ink: poured of one mix where that costs nothing.
-    [Fact]
-    public void One_mix_serves_two_waters()
+    // Two level holes in the foam, of one product and ink.
+    private static Build Two(DateTimeOffset? left, DateTimeOffset? right)
     {
         Pond Hole(string id, double x) => new() { Id = id, Name = id, Outline = new Outline([new(x, 30), new(x + 50, 30), new(x + 50, 70), new(x, 70)], false), DepthMm = 6, SlopeDeg = 90 };
-        var two = Creek with
+        return Creek with
         {
             Recipe = [Creek.Recipe[0], Hole("left", 20), Hole("right", 130)],
             Dams = [],
-            Waters = [Creek.Waters[0] with { Seed = new(45, 50), WaterlineMm = 29 }, Creek.Waters[0] with { Id = "v", Name = "Pond", WaterlineMm = 28, Seed = new(155, 50) }],
+            Waters = [Creek.Waters[0] with { Seed = new(45, 50), WaterlineMm = 29, FirstPourAt = left }, Creek.Waters[0] with { Id = "v", Name = "Pond", WaterlineMm = 28, Seed = new(155, 50), FirstPourAt = right }],
         };
+    }
+
+    private static int OneMixMin(Build build, params DayPlace[] pours)
+    {
+        var answers = Answers(build);
+        var (sheet, bench) = (answers.Waters[0].Case.Sheet!, answers.Waters[0].Case.Bench);
+        var volumeMl = pours.Sum(place => answers.Of(place.Step.WaterId!).Layers.Is!.Layers[place.Step.Layer!.Value - 1].VolumeMl);
+
+        // Laid out once, one mix stirred twice, each pool gone to.
+        return BenchMinutes.Fives(10 + (1.5 * sheet.StirMin) + pours.Length + (Batches.Of(volumeMl, sheet, bench, pours.Length).Mix.Batches.Single().MixedMl / 100));
+    }
+
+    // The cards have one mix for both, and the bench takes them in one walk: so does the week, whether it costs time or not.
+    [Fact]
+    public void What_is_one_walk_at_the_bench_is_one_piece_of_work()
+    {
+        var two = Two(null, null);
         var days = Days(two);
-        var follows = Assert.Single(days.Places, place => place.Step.MixedWith is not null);
+        var sessions = Planner.Plan(two, Stores.Examples).Sessions.Is!;
+        Assert.All(sessions, session => Assert.Equal(2, session.Pools.Count));
+        foreach (var layer in sessions.Select(session => session.Pools[0].Layer))
+        {
+            var follows = Assert.Single(days.Places, place => place.Step.Layer == layer && place.Step.MixedWith is not null);
+            var leads = Of(days, follows.Step.MixedWith!);
+            Assert.Equal((layer, leads.StartAt), (leads.Step.Layer, follows.StartAt));
+            Assert.NotEqual(leads.Step.WaterId, follows.Step.WaterId);
+            Assert.Contains(days.Stretches, stretch => stretch.StepIds.Contains(leads.Step.Id) && stretch.StepIds.Contains(follows.Step.Id));
+            Assert.Equal(OneMixMin(two, leads, follows), leads.Step.HandsOnMin);
+
+            // What comes after waits as long as it did.
+            var alone = Steps(two).Single(step => step.Id == follows.Step.Id);
+            Assert.Equal((0, alone.HandsOnMin + alone.WaitMin), (follows.Step.HandsOnMin, follows.Step.WaitMin));
+        }
+
+        // What the maker has put for either is not undercut, and what is held at different times is not one piece.
+        var slow = Days(Noted(two, new StepNote("v:pour:1") { HandsOnMin = 90 }));
+        Assert.Equal("v:pour:1", Of(slow, "w:pour:1").Step.MixedWith);
+        Assert.Equal(90, Of(slow, "v:pour:1").Step.HandsOnMin);
+        var (one, other) = (Now.AddDays(20), Now.AddDays(21));
+        var held = Days(Noted(two, new StepNote("v:pour:1") { PinnedAt = one }, new StepNote("w:pour:1") { PinnedAt = other }));
+        Assert.Equal((one, other), (Of(held, "v:pour:1").StartAt, Of(held, "w:pour:1").StartAt));
+        Assert.DoesNotContain(held.Places, place => place.Step is { Layer: 1, MixedWith: not null });
+    }
+
+    // Planned apart, but of one product and ink: poured of one mix where that costs nothing.
+    [Fact]
+    public void One_mix_serves_two_waters_that_are_planned_apart()
+    {
+        var at = Of(Days(Two(null, null)), "v:pour:1").StartAt;
+        var two = Two(null, at);
+        var days = Days(two);
+        var follows = Assert.Single(days.Places, place => place.Step is { Layer: 1, MixedWith: not null });
         var leads = Of(days, follows.Step.MixedWith!);
-        Assert.Equal(leads.StartAt, follows.StartAt);
-        Assert.NotEqual(leads.Step.WaterId, follows.Step.WaterId);
-        Assert.Contains(days.Stretches, stretch => stretch.StepIds.Contains(leads.Step.Id) && stretch.StepIds.Contains(follows.Step.Id));
+        Assert.Equal(("v:pour:1", at, at), (leads.Step.Id, leads.StartAt, follows.StartAt));
+        Assert.Equal(OneMixMin(two, leads, follows), leads.Step.HandsOnMin);
 
-        // The work of both is the one's, laid out once; what comes after waits as long as it did.
-        var alone = Steps(two).ToDictionary(step => step.Id);
-        Assert.Equal(alone[leads.Step.Id].HandsOnMin + alone[follows.Step.Id].HandsOnMin - 10, leads.Step.HandsOnMin);
-        Assert.Equal(0, follows.Step.HandsOnMin);
-        Assert.Equal(alone[follows.Step.Id].HandsOnMin + alone[follows.Step.Id].WaitMin, follows.Step.WaitMin);
-
-        // Another ink is another mix.
+        // Both at once would turn in the cup: each is mixed by itself. And another ink is another mix.
+        var hasty = Stores.Examples.Sheets.Select(one => one.Id == two.Waters[0].ProductId ? one with { PotLifeMin = 0.6 } : one);
+        Assert.DoesNotContain(BuildDays.Of(Planner.Answers(two, Stores.Examples with { Sheets = [.. hasty] }), Now, Search).Places, place => place.Step is { Layer: 1, MixedWith: not null });
         Assert.DoesNotContain(Days(two with { Waters = [two.Waters[0], two.Waters[1] with { Ink = new("umber", 0.77) }] }).Places, place => place.Step.MixedWith is not null);
     }
 

@@ -133,6 +133,73 @@ public class MixSessionTests
         Assert.Contains(PlanOf(inked).Sessions.Is!, session => session.InkName == "Umber" && session.Pools.Count == 1);
     }
 
+    private static Build OneLater { get; } = Ponds with { Waters = [.. Ponds.Waters.Take(2), Ponds.Waters[2] with { FirstPourAt = Samples.Evening.AddDays(1) }] };
+
+    private static IReadOnlyList<BenchReady> ReadyOf(Build build, Stores stores, params int[] together) => BuildBench.Of(Planner.Answers(build, stores), Samples.Evening, together);
+
+    [Fact]
+    public void What_is_next_and_takes_the_same_can_be_taken_as_one_mix_at_the_later_of_its_times()
+    {
+        var apart = ReadyOf(OneLater, Stores.Examples);
+        Assert.Equal(["Pond a, Pond c, layer 1", "Pond b, layer 1"], apart.Where(one => one.IsNext).Select(one => one.Title));
+        var (first, other) = (apart.First(one => one.IsNext), apart.Last(one => one.IsNext));
+        Assert.Equal([other.Number], first.CouldJoin);
+        Assert.Equal([first.Number], other.CouldJoin);
+        Assert.All(apart.Where(one => !one.IsNext), one => Assert.Empty(one.CouldJoin));
+
+        var joined = ReadyOf(OneLater, Stores.Examples, other.Number, first.Number);
+        var one = Assert.Single(joined, ready => ready.IsNext);
+        Assert.Equal((first.Number, "Pond a, Pond b, Pond c, layer 1", other.At), (one.Number, one.Title, one.At));
+        Assert.Equal(["a", "b", "c"], one.Lists.Select(list => list.WaterId));
+        Assert.Empty(one.CouldJoin);
+        Assert.Equal(apart.Where(ready => !ready.IsNext).Select(ready => (ready.Number, ready.Title)), joined.Where(ready => !ready.IsNext).Select(ready => (ready.Number, ready.Title)));
+
+        // One cup keeps its residue once; what is gone through is the mix for all of them, as if they were of one evening.
+        Assert.True(one.MixedG < first.MixedG + other.MixedG);
+        var planned = PlanOf(Ponds).Sessions.Is![0];
+        var script = BuildBench.ScriptOf(Planner.Answers(OneLater, Stores.Examples), one.Number, [first.Number, other.Number]);
+        Assert.Equal(planned.Pools.Select(pool => (pool.WaterId, pool.VolumeMl)), script.Layers.Select(layer => (layer.WaterId, layer.VolumeMl)));
+        Assert.Equal(planned.Cards.Sum(card => card.Batch.MixedG), one.MixedG, 9);
+    }
+
+    [Fact]
+    public void What_is_not_of_one_mix_is_neither_offered_nor_taken()
+    {
+        static void Refused(Build build, Stores stores, params int[] together) =>
+            Assert.Equal("together", Assert.Throws<RefusedException>(() => ReadyOf(build, stores, together)).Field);
+        var apart = ReadyOf(OneLater, Stores.Examples);
+        int[] next = [.. apart.Where(one => one.IsNext).Select(one => one.Number)];
+        Refused(OneLater, Stores.Examples, next[0], apart.First(one => !one.IsNext).Number);
+        Refused(OneLater, Stores.Examples, next[0], 99);
+
+        // Another ink, also where its name is the same and only its strength another.
+        foreach (var ink in new[] { new InkChoice("umber", 0.2), OneLater.Waters[0].Ink with { FirstTimes = 2 } })
+        {
+            var inked = OneLater with { Waters = [.. OneLater.Waters.Take(2), OneLater.Waters[2] with { Ink = ink }] };
+            var ready = ReadyOf(inked, Stores.Examples);
+            Assert.All(ready, one => Assert.Empty(one.CouldJoin));
+            Refused(inked, Stores.Examples, [.. ready.Where(one => one.IsNext).Select(one => one.Number)]);
+        }
+
+        // Enough for each by itself, as bottles are noted, but a gram too little for both at once.
+        var least = PlanOf(Ponds).Sessions.Is![0].Cards.Sum(card => card.Batch.AG) - 1;
+        var bottles = Stores.Examples with { Bottles = [new Bottle("one", "coating-epoxy", Part.One, least, null, null), new Bottle("two", "coating-epoxy", Part.Two, 1000, null, null)] };
+        Assert.All(ReadyOf(OneLater, bottles), one => Assert.Null(one.Stop));
+        Assert.All(ReadyOf(OneLater, bottles), one => Assert.Empty(one.CouldJoin));
+        Assert.Equal("short", ReadyOf(OneLater, bottles, next).Single(one => one.IsNext).Stop?.Kind);
+    }
+
+    [Theory]
+    [InlineData(250, 1)]
+    [InlineData(12, 3)]
+    public void Cups_one_after_another_each_want_their_stirring(double mostG, int leastCups)
+    {
+        var sheet = ExampleSheets.All[0] with { MaxBatchG = mostG };
+        var session = PlanOf(Ponds, Stores.Examples with { Sheets = [sheet] }).Sessions.Is![0];
+        Assert.True(session.Cards.Count >= leastCups);
+        Assert.Equal((session.Cards.Count * sheet.StirMin * 1.5) + session.Pools.Count + (session.MixedMl / 100), session.BenchMin, 9);
+    }
+
     [Property(MaxTest = 40)]
     public bool The_cups_give_every_pool_what_it_takes_and_never_more_than_they_hold(byte most, byte line)
     {

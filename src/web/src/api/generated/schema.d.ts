@@ -6960,7 +6960,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query: {
+                    together: number[];
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -8189,6 +8191,8 @@ export interface components {
              * @description How many questions hold it back.
              */
             open: number;
+            /** @description Numbers of others that are next too, and could be of one mix with it. */
+            couldJoin: number[];
         };
         /** @description A session in the list of a build. */
         BenchSessionCard: {
@@ -8929,6 +8933,16 @@ export interface components {
             missing: string[];
             /** @description The product and ink it is mixed of: pours of different waters that have the same may be of one mix. Null where it is not mixed, or of several colours. */
             mixKey: null | string;
+            /**
+             * Format: int32
+             * @description Which layer of its water is poured, from 1; null where none is mixed for it.
+             */
+            layer: null | number;
+            /**
+             * Format: int32
+             * @description Which walk at the bench that is, from 1: pours of one walk are one piece of work. Null where none is mixed for it.
+             */
+            walk: null | number;
             /**
              * Format: date
              * @description The last day the bottles it is poured of keep; null where nobody knows, or there is too little whatever the day.
@@ -12676,7 +12690,7 @@ export interface components {
             potLifeMin: null | number;
             /**
              * Format: double
-             * @description What stirring and pouring take, minutes.
+             * @description What stirring and pouring take, minutes: of one cup, were all pools its own.
              */
             workMin: number;
             /** @description What is let down before the cups are mixed. */
@@ -12690,6 +12704,11 @@ export interface components {
             couldJoin: string[];
             /** @description How the number of cups and their time came about. */
             working: components["schemas"]["Working"];
+            /**
+             * Format: double
+             * @description What stirring and pouring take for all its cups, one after another, minutes.
+             */
+            benchMin: number;
         };
         /** @description Another build that meets this one along a side. */
         Neighbour: {
@@ -12835,6 +12854,8 @@ export interface components {
             rehearseAt?: null | number;
             /** @description What stood under that number where it was chosen: another window may have moved the list since. Null when nobody looked. */
             title?: null | string;
+            /** @description Numbers of what is taken as one mix, Number the least of them; null for none. */
+            together?: null | number[];
         };
         /** @description A date that is not as its weekday: it replaces that day's hours. Several for one date add up. */
         OtherDay: {

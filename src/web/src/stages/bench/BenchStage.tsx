@@ -18,11 +18,24 @@ const REHEARSED_AT = 10;
 export function BenchStage({ messages }: { messages: ReactNode }) {
   const { id, version } = useDesk('id', 'version');
   const queries = useQueryClient();
+  const [joined, setJoined] = useState<readonly string[]>([]);
+  const list = (together: number[]) =>
+    answer(api.GET('/api/builds/{id}/bench', { params: { path: { id }, query: { together } } }));
   const { data, error } = useQuery({
     queryKey: ['bench', id, version],
-    queryFn: () => answer(api.GET('/api/builds/{id}/bench', { params: { path: { id } } })),
+    queryFn: () => list([]),
     placeholderData: (before) => before,
   });
+
+  // By their titles: where the list has moved, a number would mean another.
+  const together = data?.ready.filter((one) => one.isNext && joined.includes(one.title)).map((one) => one.number) ?? [];
+  const inOne = useQuery({
+    queryKey: ['bench', id, version, together],
+    queryFn: () => list(together),
+    enabled: together.length > 1,
+    placeholderData: (before, query) => (String(query?.queryKey[3]) === String(together) ? before : undefined),
+  });
+  const asOne = together.length > 1 ? inOne.data : undefined;
   const now = useNow();
   const navigate = useNavigate();
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -30,7 +43,7 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
     answer(
       api.POST('/api/builds/{id}/bench', {
         params: { path: { id } },
-        body: { number, device: thisDevice(), rehearseAt, title },
+        body: { number, device: thisDevice(), rehearseAt, title, together: asOne === undefined ? null : together },
       }),
     ).then(
       (view) => {
@@ -50,8 +63,10 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
   if (error !== null) return <main className="bench-door lone">{error.message}</main>;
   if (data === undefined) return <main className="bench-door quiet">Laying the bench out…</main>;
   const going = data.sessions.filter((one) => one.endedAt === null && !one.isRehearsal);
-  const next = data.ready.filter((one) => one.isNext);
-  const later = data.ready.filter((one) => !one.isNext);
+  const { ready } = asOne ?? data;
+  const next = ready.filter((one) => one.isNext);
+  const later = ready.filter((one) => !one.isNext);
+  const titleOf = (number: number) => data.ready.find((one) => one.number === number)?.title ?? '';
   return (
     <main className="bench-door">
       {messages}
@@ -68,9 +83,9 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
           </Link>
         </section>
       ))}
-      {refusal !== null && (
+      {(refusal ?? inOne.error) !== null && (
         <p className="message message-stop" role="alert">
-          {refusal}
+          {refusal ?? inOne.error?.message}
         </p>
       )}
       {next.length === 0 && going.length === 0 && (
@@ -80,8 +95,23 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
             : 'What comes next cannot be poured yet.'}
         </p>
       )}
-      {next.map((ready) => (
-        <Door key={ready.number} ready={ready} busy={going.length > 0} onOpen={(at) => void open(ready, at)} />
+      {next.map((one) => (
+        <Door key={one.number} ready={one} busy={going.length > 0} onOpen={(at) => void open(one, at)}>
+          {one.couldJoin.map((other) => (
+            <Button
+              key={other}
+              variant="outline-primary"
+              onClick={() => setJoined([...joined, titleOf(one.number), titleOf(other)])}
+            >
+              In one mix with {titleOf(other)}
+            </Button>
+          ))}
+          {asOne !== undefined && together.includes(one.number) && (
+            <Button variant="outline-primary" onClick={() => setJoined([])}>
+              Each by itself
+            </Button>
+          )}
+        </Door>
       ))}
       {later.length > 0 && (
         <section className="bench-later">
@@ -104,10 +134,12 @@ function Door({
   ready,
   busy,
   onOpen,
+  children,
 }: {
   ready: BenchReady;
   busy: boolean;
   onOpen: (rehearseAt: number | null) => void;
+  children: ReactNode;
 }) {
   const units = useUnits();
   const now = useNow();
@@ -143,6 +175,7 @@ function Door({
           ? 'All is answered. Resin may be opened.'
           : `${open === 1 ? 'One question holds' : `${open} questions hold`} it back. A rehearsal needs no answers.`}
       </p>
+      <div className="tool-row">{children}</div>
       {ready.lists.map((list) => (
         <div key={list.waterId}>
           {ready.lists.length > 1 && <h3>{list.name}</h3>}
