@@ -47,7 +47,17 @@ public class BenchTests(BrowserFixture fixture)
         Assert.Equal($"{name}, layer 1", apart[0]);
         _page.Click($"In one mix with {apart[1]}");
         _page.Until(() => Doors() is [var one] && one.Contains(name, StringComparison.Ordinal), "one mix");
-        Assert.Equal(4, _page.All(".bench-ready h3").Count);
+        Assert.Equal("All of them", _page.All(".bench-ready h3")[^1].Text);
+        Assert.Equal(5, _page.All(".bench-ready h3").Count);
+
+        // The board is looked at once: one answer is kept for each of the four, and one question less holds it back.
+        int Open() => int.Parse(_page.Text(".bench-ready [aria-live]").Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+        var open = Open();
+        Assert.Single(_page.All("[data-item=level]"));
+        _page.Find("[data-item=level] button").Click();
+        _page.Until(() => Open() == open - 1, "one less");
+        Assert.Single(_page.All("[data-item=level].settled"));
+        Assert.Equal(4, (await fixture.Read(id))["build"]!["answers"]!.AsArray().Count(answer => answer!["item"]!.GetValue<string>() == "level"));
         _page.Click("Each by itself");
         _page.Until(() => Doors().SequenceEqual(apart), "each by itself");
         _page.Click($"In one mix with {apart[0]}");

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using InkBasin.Core;
+using InkBasin.Core.Bench;
 using InkBasin.Core.Days;
 using InkBasin.Core.Log;
 using InkBasin.Core.Plan;
@@ -234,6 +235,14 @@ public class PaperWordsTests
         Assert.Contains("Resin, Umber; Mon 1 Mar, 09:00; 38.6 g mixed in 2 cups.", Of(ready with { InkName = "Umber", At = Now, Cups = 2 }, Check(Known.Ask, null)));
         Assert.DoesNotContain(Of(ready with { Stop = null }, Check(Known.Ask, null)), line => line.StartsWith("Stop", StringComparison.Ordinal));
         Assert.Throws<RefusedException>(() => Of(ready with { IsNext = false }, Check(Known.Ask, null)));
+
+        // Of two layers in one mix the bench is asked about once, under both their names.
+        PourCheck board = new(CheckItem.Level, "Is the board level?", Known.Ask, "Look.", null, false);
+        BenchList Bed(string name) => new(name, name, 1, [Check(Known.Ask, null), board]);
+        var both = Lines(BeforePaper.Write(Printed.Of("A4"), [ready with { Lists = [Bed("Dock"), Bed("Creek")], OfAll = [CheckItem.Level], Stop = null }]));
+        Assert.Equal(2, both.Count(line => line == "Is it dry?"));
+        Assert.Equal(["Dock, Creek: all of them", "Is the board level?", "Look."], both.SkipWhile(line => !line.StartsWith("Dock, Creek", StringComparison.Ordinal)).Take(3));
+        Assert.Single(both, "Is the board level?");
     }
 
     [Theory]

@@ -91,7 +91,8 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
     private IReadOnlyList<BuildStep>? AsOne(IReadOnlyList<BuildStep> steps, List<BuildStep> pours)
     {
         if (pours.Select(pour => pour.PinnedAt).OfType<DateTimeOffset>().Distinct().Skip(1).Any() || oneMix(pours) is not { } workMin) return null;
-        var leads = pours.Find(pour => pour.PinnedAt is not null) ?? pours.MaxBy(pour => pour.HandsOnMin)!;
+        List<BuildStep> lead = [.. pours.Where(pour => pour.MixedWith is null)];
+        var leads = lead.Find(pour => pour.PinnedAt is not null) ?? lead.MaxBy(pour => pour.HandsOnMin)!;
         var handsOnMin = Math.Max(BenchMinutes.Fives(BenchMinutes.LayOut + workMin), pours.Max(pour => pour.HandsOnMin));
         var (more, all) = (handsOnMin - leads.HandsOnMin, pours.Select(pour => pour.Id).ToHashSet());
         return

@@ -3,34 +3,6 @@ using InkBasin.Core.Pours;
 
 namespace InkBasin.Core.Plan;
 
-/// <summary>What is asked before a layer is poured.</summary>
-/// <param name="WaterId">The water.</param>
-/// <param name="Name">Its name.</param>
-/// <param name="Layer">Which layer, from 1.</param>
-/// <param name="Checks">The questions.</param>
-public sealed record BenchList(string WaterId, string Name, int Layer, IReadOnlyList<PourCheck> Checks);
-
-/// <summary>A mixing session as it could be walked through.</summary>
-/// <param name="Number">Which, from 1: that of its first mixing session.</param>
-/// <param name="Title">What is poured, in a few words.</param>
-/// <param name="ProductName">The product.</param>
-/// <param name="InkName">Its tints; null when clear.</param>
-/// <param name="At">When it is planned; null while undecided.</param>
-/// <param name="MixedG">What is mixed, g.</param>
-/// <param name="Cups">In how many cups.</param>
-/// <param name="IsNext">Whether its layers are the next of their waters: only then it can be poured.</param>
-/// <param name="Lists">What is asked before each of its layers.</param>
-/// <param name="Stop">Why it cannot be mixed as it is; null when it can.</param>
-public sealed record BenchReady(
-    int Number, string Title, string ProductName, string? InkName, DateTimeOffset? At, double MixedG, int Cups, bool IsNext, IReadOnlyList<BenchList> Lists, Notice? Stop)
-{
-    /// <summary>How many questions hold it back.</summary>
-    public int Open => Lists.Sum(list => list.Checks.Count(check => !check.Settled));
-
-    /// <summary>Numbers of others that are next too, and could be of one mix with it.</summary>
-    public IReadOnlyList<int> CouldJoin { get; init; } = [];
-}
-
 /// <summary>The sessions of a build as the bench takes them: what is mixed one after another for the same layer is one walk.</summary>
 public static class BuildBench
 {
@@ -87,6 +59,8 @@ public static class BuildBench
     private static BenchReady Ready(BuildAnswers answers, Walk walk, DateTimeOffset now)
     {
         var (isNext, first) = (IsNext(answers, walk), walk.Sessions[0]);
+        PourQuestions Asked(string waterId) => answers.Of(waterId).Questions(now) is var of && walk.IsJoined ? of with { Session = first } : of;
+        List<BenchList> lists = isNext ? [.. walk.Layers.Select(layer => new BenchList(layer.WaterId, answers.Build.WaterOf(layer.WaterId).Name, layer.Layer, BeforePour.Of(Asked(layer.WaterId))))] : [];
         return new BenchReady(
             walk.Number,
             BenchSteps.TitleOf(walk.Sessions),
@@ -96,7 +70,8 @@ public static class BuildBench
             walk.Sessions.Sum(session => session.Cards.Sum(card => card.Batch.MixedG)),
             walk.Sessions.Sum(session => session.Cards.Count),
             isNext,
-            isNext ? [.. walk.Layers.Select(layer => new BenchList(layer.WaterId, answers.Build.WaterOf(layer.WaterId).Name, layer.Layer, BeforePour.Of(answers.Of(layer.WaterId).Questions(now))))] : [],
-            walk.Stop);
+            lists,
+            walk.Stop)
+        { OfAll = BenchReady.AskedOnce(lists) };
     }
 }

@@ -1,5 +1,5 @@
 using InkBasin.Core;
-using InkBasin.Core.Plan;
+using InkBasin.Core.Bench;
 using InkBasin.Core.Pours;
 
 namespace InkBasin.Formats.Papers;
@@ -27,7 +27,13 @@ public static class BeforePaper
                     sheaf.Heading($"{list.Name}, layer {list.Layer}", 26);
                     sheaf.Text($"{walk.ProductName}{(walk.InkName is { } ink ? $", {ink}" : ", clear")}; {(walk.At is { } at ? of.Moment(at) : "no day yet")}; {PaperOf.Tenth(walk.MixedG)} g mixed in {walk.Cups} cup{(walk.Cups == 1 ? "" : "s")}.");
                     sheaf.Gap(2);
-                    foreach (var check in list.Checks) sheaf.Tick(check.Question, Under(of, check), check.Settled);
+                    Ask(sheaf, of, list.Checks.Where(check => !walk.OfAll.Contains(check.Item)));
+                }
+
+                if (walk.OfAll.Count > 0)
+                {
+                    sheaf.Heading($"{string.Join(", ", walk.Lists.Select(list => list.Name))}: all of them", 26);
+                    Ask(sheaf, of, walk.Lists[0].Checks.Where(check => walk.OfAll.Contains(check.Item)));
                 }
 
                 if (walk.Stop is { } stop) sheaf.Text($"Stop: {stop.Sentence}", bold: true);
@@ -41,6 +47,11 @@ public static class BeforePaper
             sheaf.Face.Draw(sheaf.Canvas, "on, at", Sheaf.Left + (sheaf.Width * 0.55f), sheaf.Y + 9.5f, Sheaf.SmallMm, sheaf.Grey);
             sheaf.Gap(12);
         });
+    }
+
+    private static void Ask(Sheaf sheaf, PaperOf of, IEnumerable<PourCheck> checks)
+    {
+        foreach (var check in checks) sheaf.Tick(check.Question, Under(of, check), check.Settled);
     }
 
     private static string Under(PaperOf of, PourCheck check)

@@ -205,15 +205,15 @@ public class DaysPlanTests : CreekDays
         Assert.NotEmpty(days.Stretches);
     }
 
-    // Two level holes in the foam, of one product and ink.
-    private static Build Two(DateTimeOffset? left, DateTimeOffset? right)
+    // Level holes in the foam, of one product and ink, each with the day of its first pour.
+    private static Build Holes(params DateTimeOffset?[] firstPours)
     {
-        Pond Hole(string id, double x) => new() { Id = id, Name = id, Outline = new Outline([new(x, 30), new(x + 50, 30), new(x + 50, 70), new(x, 70)], false), DepthMm = 6, SlopeDeg = 90 };
+        Pond Hole(string id, double x) => new() { Id = id, Name = id, Outline = new Outline([new(x, 30), new(x + 40, 30), new(x + 40, 70), new(x, 70)], false), DepthMm = 6, SlopeDeg = 90 };
         return Creek with
         {
-            Recipe = [Creek.Recipe[0], Hole("left", 20), Hole("right", 130)],
+            Recipe = [Creek.Recipe[0], Hole("left", 15), Hole("middle", 75), Hole("right", 135)],
             Dams = [],
-            Waters = [Creek.Waters[0] with { Seed = new(45, 50), WaterlineMm = 29, FirstPourAt = left }, Creek.Waters[0] with { Id = "v", Name = "Pond", WaterlineMm = 28, Seed = new(155, 50), FirstPourAt = right }],
+            Waters = [.. firstPours.Select((at, i) => Creek.Waters[0] with { Id = $"{"wvu"[i]}", Name = $"Pond {i}", Seed = new(35 + (60 * i), 50), WaterlineMm = i == 0 ? 29 : 28, FirstPourAt = at })],
         };
     }
 
@@ -227,29 +227,33 @@ public class DaysPlanTests : CreekDays
         return BenchMinutes.Fives(10 + (1.5 * sheet.StirMin) + pours.Length + (Batches.Of(volumeMl, sheet, bench, pours.Length).Mix.Batches.Single().MixedMl / 100));
     }
 
-    // The cards have one mix for both, and the bench takes them in one walk: so does the week, whether it costs time or not.
+    // The cards have one mix for all of them, and the bench takes them in one walk: so does the week.
     [Fact]
     public void What_is_one_walk_at_the_bench_is_one_piece_of_work()
     {
-        var two = Two(null, null);
-        var days = Days(two);
-        var sessions = Planner.Plan(two, Stores.Examples).Sessions.Is!;
-        Assert.All(sessions, session => Assert.Equal(2, session.Pools.Count));
+        var three = Holes(null, null, null);
+        var days = Days(three);
+        var sessions = Planner.Plan(three, Stores.Examples).Sessions.Is!;
+        Assert.All(sessions, session => Assert.Equal(3, session.Pools.Count));
         foreach (var layer in sessions.Select(session => session.Pools[0].Layer))
         {
-            var follows = Assert.Single(days.Places, place => place.Step.Layer == layer && place.Step.MixedWith is not null);
-            var leads = Of(days, follows.Step.MixedWith!);
-            Assert.Equal((layer, leads.StartAt), (leads.Step.Layer, follows.StartAt));
-            Assert.NotEqual(leads.Step.WaterId, follows.Step.WaterId);
-            Assert.Contains(days.Stretches, stretch => stretch.StepIds.Contains(leads.Step.Id) && stretch.StepIds.Contains(follows.Step.Id));
-            Assert.Equal(OneMixMin(two, leads, follows), leads.Step.HandsOnMin);
+            var all = days.Places.Where(place => place.Step.Layer == layer).ToList();
+            var leads = Assert.Single(all, place => place.Step.MixedWith is null);
+            Assert.Equal(3, all.DistinctBy(place => place.Step.WaterId).Count());
+            Assert.Equal(OneMixMin(three, [.. all]), leads.Step.HandsOnMin);
+            foreach (var follows in all.Where(place => place != leads))
+            {
+                Assert.Equal((leads.Step.Id, leads.StartAt), (follows.Step.MixedWith, follows.StartAt));
+                Assert.Contains(days.Stretches, stretch => stretch.StepIds.Contains(leads.Step.Id) && stretch.StepIds.Contains(follows.Step.Id));
 
-            // What comes after waits as long as it did.
-            var alone = Steps(two).Single(step => step.Id == follows.Step.Id);
-            Assert.Equal((0, alone.HandsOnMin + alone.WaitMin), (follows.Step.HandsOnMin, follows.Step.WaitMin));
+                // What comes after waits as long as it did.
+                var alone = Steps(three).Single(step => step.Id == follows.Step.Id);
+                Assert.Equal((0, alone.HandsOnMin + alone.WaitMin), (follows.Step.HandsOnMin, follows.Step.WaitMin));
+            }
         }
 
         // What the maker has put for either is not undercut, and what is held at different times is not one piece.
+        var two = Holes(null, null);
         var slow = Days(Noted(two, new StepNote("v:pour:1") { HandsOnMin = 90 }));
         Assert.Equal("v:pour:1", Of(slow, "w:pour:1").Step.MixedWith);
         Assert.Equal(90, Of(slow, "v:pour:1").Step.HandsOnMin);
@@ -257,19 +261,30 @@ public class DaysPlanTests : CreekDays
         var held = Days(Noted(two, new StepNote("v:pour:1") { PinnedAt = one }, new StepNote("w:pour:1") { PinnedAt = other }));
         Assert.Equal((one, other), (Of(held, "v:pour:1").StartAt, Of(held, "w:pour:1").StartAt));
         Assert.DoesNotContain(held.Places, place => place.Step is { Layer: 1, MixedWith: not null });
+
+        // One is held on a day on which the other's bed is not dry yet: waiting for each other does not fit, so each is poured when it can be.
+        var early = Of(Days(two), "v:pour:1").StartAt.AddDays(1);
+        var wet = Days(Noted(two, new StepNote("v:pour:1") { PinnedAt = early }, new StepNote("w:test") { WaitMin = 10 * 24 * 60 }));
+        Assert.Null(wet.Clash);
+        Assert.Equal(early, Of(wet, "v:pour:1").StartAt);
+        Assert.True(Of(wet, "w:pour:1").StartAt > early.AddDays(5));
     }
 
     // Planned apart, but of one product and ink: poured of one mix where that costs nothing.
     [Fact]
     public void One_mix_serves_two_waters_that_are_planned_apart()
     {
-        var at = Of(Days(Two(null, null)), "v:pour:1").StartAt;
-        var two = Two(null, at);
+        var at = Of(Days(Holes(null, null)), "v:pour:1").StartAt;
+        var two = Holes(null, at);
         var days = Days(two);
         var follows = Assert.Single(days.Places, place => place.Step is { Layer: 1, MixedWith: not null });
         var leads = Of(days, follows.Step.MixedWith!);
         Assert.Equal(("v:pour:1", at, at), (leads.Step.Id, leads.StartAt, follows.StartAt));
         Assert.Equal(OneMixMin(two, leads, follows), leads.Step.HandsOnMin);
+
+        // A walk joins another whole: all of it goes with the one whose day is fixed.
+        var three = Days(Holes(null, null, Of(Days(Holes(null, null, null)), "u:pour:1").StartAt));
+        Assert.All(new[] { "w:pour:1", "v:pour:1" }, id => Assert.Equal("u:pour:1", Of(three, id).Step.MixedWith));
 
         // Both at once would turn in the cup: each is mixed by itself. And another ink is another mix.
         var hasty = Stores.Examples.Sheets.Select(one => one.Id == two.Waters[0].ProductId ? one with { PotLifeMin = 0.6 } : one);

@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using InkBasin.Core.Bench;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
@@ -160,6 +161,35 @@ public class MixSessionTests
         var script = BuildBench.ScriptOf(Planner.Answers(OneLater, Stores.Examples), one.Number, [first.Number, other.Number]);
         Assert.Equal(planned.Pools.Select(pool => (pool.WaterId, pool.VolumeMl)), script.Layers.Select(layer => (layer.WaterId, layer.VolumeMl)));
         Assert.Equal(planned.Cards.Sum(card => card.Batch.MixedG), one.MixedG, 9);
+
+        // And so is what is asked of the bottles.
+        Assert.All(one.Lists, list => Assert.Contains(
+            $"takes {planned.Cards.Sum(card => card.Batch.AG):0} g of part one and {planned.Cards.Sum(card => card.Batch.BG):0} g of part two", list.Checks.Single(check => check.Item == CheckItem.Stock).Because, StringComparison.Ordinal));
+    }
+
+    // Board, room, mix and maker are looked at once for all three; each bed by itself.
+    [Fact]
+    public void What_is_asked_of_all_in_the_same_words_is_asked_once()
+    {
+        CheckItem[] once = [CheckItem.Level, CheckItem.Room, CheckItem.Stock, CheckItem.Bubbles, CheckItem.Dust, CheckItem.Under, CheckItem.Safety];
+        BenchReady Next(params CheckAnswer[] answers) => ReadyOf(Ponds with { Answers = answers }, Stores.Examples).Single(one => one.IsNext);
+        int Unsettled(BenchReady of) => of.Lists.Sum(list => list.Checks.Count(check => !check.Settled));
+        var ready = Next();
+        Assert.Equal(once, ready.OfAll);
+        var open = ready.Lists[0].Checks.Count(check => !check.Settled && once.Contains(check.Item));
+        Assert.InRange(open, 5, 7);
+        Assert.Equal(Unsettled(ready) - (2 * open), ready.Open);
+
+        // Answered for all alike it is still one; answered for one of them it is asked of each.
+        CheckAnswer Yes(string waterId, CheckItem item) => new(waterId, item, false, null, Samples.Evening);
+        var all = Next(Yes("a", CheckItem.Level), Yes("b", CheckItem.Level), Yes("c", CheckItem.Level));
+        Assert.Equal((once.Length, ready.Open - 1), (all.OfAll.Count, all.Open));
+        var one = Next(Yes("b", CheckItem.Level));
+        Assert.DoesNotContain(CheckItem.Level, one.OfAll);
+        Assert.Equal(ready.Open + 1, one.Open);
+
+        // A single water is asked as ever.
+        Assert.Empty(ReadyOf(Ponds with { Waters = [Ponds.Waters[0]] }, Stores.Examples)[0].OfAll);
     }
 
     [Fact]

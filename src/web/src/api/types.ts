@@ -87,6 +87,7 @@ export type LayerPlans = Schemas['LayerPlans'];
 export type WaterLevel = Schemas['WaterLevel'];
 export type DryingPlan = Schemas['DryingPlan'];
 export type PourCheck = Schemas['PourCheck'];
+export type CheckAnswer = Schemas['CheckAnswer'];
 export type CheckItem = Schemas['CheckItem'];
 export type Notice = Schemas['Notice'];
 export type Board = Schemas['Board'];

@@ -1,22 +1,30 @@
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import type { PourCheck } from '../api/types';
+import type { BuildEdit, CheckAnswer, PourCheck } from '../api/types';
 import { useDesk } from '../desk/DeskContext';
 import { StandingMark } from './StandingMark';
 
-/** A question before a pour: what is known of it, and the maker's answer. */
-export function CheckLine({ waterId, check }: { waterId: string; check: PourCheck }) {
+/** A question before a pour: what is known of it, and the maker's answer, for each water it is asked of. */
+export function CheckLine({ waterIds, check }: { waterIds: string[]; check: PourCheck }) {
   const { edit } = useDesk('edit');
   const [reason, setReason] = useState<string | null>(null);
-  const give = (overrides: boolean, why: string | null) =>
-    edit({
+  const tell = (answerOf: (waterId: string) => CheckAnswer | null) => {
+    const each: BuildEdit[] = waterIds.map((waterId) => ({
       kind: 'answerCheck',
       waterId,
       item: check.item,
-      answer: { waterId, item: check.item, overrides, reason: why, at: new Date().toISOString() },
-    });
-  const takeBack = () => void edit({ kind: 'answerCheck', waterId, item: check.item, answer: null });
+      answer: answerOf(waterId),
+    }));
+    return edit(
+      each.length === 1 && each[0] !== undefined ? each[0] : { kind: 'together', label: check.question, edits: each },
+    );
+  };
+  const give = (overrides: boolean, why: string | null) => {
+    const at = new Date().toISOString();
+    return tell((waterId) => ({ waterId, item: check.item, overrides, reason: why, at }));
+  };
+  const takeBack = () => void tell(() => null);
   const answered = check.answer;
   return (
     <li className={check.settled ? 'settled' : 'open'} data-item={check.item}>

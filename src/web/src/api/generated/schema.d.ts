@@ -8191,6 +8191,8 @@ export interface components {
              * @description How many questions hold it back.
              */
             open: number;
+            /** @description What is asked once for all its layers, see <see cref="M:InkBasin.Core.Bench.BenchReady.AskedOnce(System.Collections.Generic.IReadOnlyList{InkBasin.Core.Bench.BenchList})" />. */
+            ofAll: components["schemas"]["CheckItem"][];
             /** @description Numbers of others that are next too, and could be of one mix with it. */
             couldJoin: number[];
         };

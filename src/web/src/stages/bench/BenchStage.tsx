@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, ProblemError } from '../../api/client';
-import type { BenchReady } from '../../api/types';
+import type { BenchReady, PourCheck } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { CheckLine } from '../../slip/CheckLine';
 import { useNow } from '../../slip/useNow';
@@ -143,7 +143,6 @@ function Door({
 }) {
   const units = useUnits();
   const now = useNow();
-  const open = ready.lists.reduce((sum, list) => sum + list.checks.filter((check) => !check.settled).length, 0);
   return (
     <section className="bench-ready" data-testid={`bench-${ready.number}`}>
       <header>
@@ -156,7 +155,7 @@ function Door({
           </span>
         </h2>
         <div className="tool-row">
-          <Button size="lg" disabled={open > 0 || ready.stop !== null || busy} onClick={() => onOpen(null)}>
+          <Button size="lg" disabled={ready.open > 0 || ready.stop !== null || busy} onClick={() => onOpen(null)}>
             To the bench
           </Button>
           <Button
@@ -171,23 +170,39 @@ function Door({
       </header>
       {ready.stop !== null && <p className="notice-stop">{ready.stop.sentence}</p>}
       <p aria-live="polite">
-        {open === 0
+        {ready.open === 0
           ? 'All is answered. Resin may be opened.'
-          : `${open === 1 ? 'One question holds' : `${open} questions hold`} it back. A rehearsal needs no answers.`}
+          : `${ready.open === 1 ? 'One question holds' : `${ready.open} questions hold`} it back. A rehearsal needs no answers.`}
       </p>
       <div className="tool-row">{children}</div>
       {ready.lists.map((list) => (
         <div key={list.waterId}>
           {ready.lists.length > 1 && <h3>{list.name}</h3>}
-          <ul className="checks">
-            {[...list.checks]
-              .sort((one, other) => Number(one.settled) - Number(other.settled))
-              .map((check) => (
-                <CheckLine key={check.item} waterId={list.waterId} check={check} />
-              ))}
-          </ul>
+          <Checks waterIds={[list.waterId]} checks={list.checks.filter((check) => !ready.ofAll.includes(check.item))} />
         </div>
       ))}
+      {ready.ofAll.length > 0 && (
+        <div>
+          <h3>All of them</h3>
+          <Checks
+            waterIds={ready.lists.map((list) => list.waterId)}
+            checks={ready.lists[0]?.checks.filter((check) => ready.ofAll.includes(check.item)) ?? []}
+          />
+        </div>
+      )}
     </section>
+  );
+}
+
+/** What is open first. */
+function Checks({ waterIds, checks }: { waterIds: string[]; checks: PourCheck[] }) {
+  return (
+    <ul className="checks">
+      {[...checks]
+        .sort((one, other) => Number(one.settled) - Number(other.settled))
+        .map((check) => (
+          <CheckLine key={check.item} waterIds={waterIds} check={check} />
+        ))}
+    </ul>
   );
 }

@@ -49,7 +49,7 @@ export function BeforePart({ water }: { water: Water }) {
           </p>
           <ul className="checks">
             {data.checks.map((check) => (
-              <CheckLine key={check.item} waterId={water.id} check={check} />
+              <CheckLine key={check.item} waterIds={[water.id]} check={check} />
             ))}
           </ul>
           <Button
