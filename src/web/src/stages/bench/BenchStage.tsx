@@ -67,6 +67,11 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
   const next = ready.filter((one) => one.isNext);
   const later = ready.filter((one) => !one.isNext);
   const titleOf = (number: number) => data.ready.find((one) => one.number === number)?.title ?? '';
+  const join = (one: number, other: number) => {
+    const titles = [titleOf(one), titleOf(other)];
+    // One mix at a time: of another product or colour it is another.
+    setJoined(together.includes(one) || together.includes(other) ? [...joined, ...titles] : titles);
+  };
   return (
     <main className="bench-door">
       {messages}
@@ -98,15 +103,11 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
       {next.map((one) => (
         <Door key={one.number} ready={one} busy={going.length > 0} onOpen={(at) => void open(one, at)}>
           {one.couldJoin.map((other) => (
-            <Button
-              key={other}
-              variant="outline-primary"
-              onClick={() => setJoined([...joined, titleOf(one.number), titleOf(other)])}
-            >
+            <Button key={other} variant="outline-primary" onClick={() => join(one.number, other)}>
               In one mix with {titleOf(other)}
             </Button>
           ))}
-          {asOne !== undefined && together.includes(one.number) && (
+          {together.length > 1 && together.includes(one.number) && (
             <Button variant="outline-primary" onClick={() => setJoined([])}>
               Each by itself
             </Button>
