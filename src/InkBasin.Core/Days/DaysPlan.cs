@@ -53,7 +53,7 @@ public sealed record LeftOutStep(string Id, string Name);
 /// <param name="Stretches">The stretches at the bench from now on, until it is finished and a few days more.</param>
 /// <param name="FinishAt">All that has a day is ready; null without steps, or where nothing fits.</param>
 /// <param name="Visits">In so many stretches something is done.</param>
-/// <param name="Optimal">Whether it is proved: that nothing is sooner, nor as soon in fewer visits; or that nothing fits.</param>
+/// <param name="Optimal">Whether it is proved: that nothing is sooner with what is of one mix poured at once, nor as soon in fewer visits; or that nothing fits.</param>
 /// <param name="Clash">Why nothing fits, or that it was not sought long enough to tell; null when it fits.</param>
 /// <param name="Offers">What would free it, what does first; none where it is unsettled.</param>
 /// <param name="Next">The next stretch with something to do; null when nothing is.</param>

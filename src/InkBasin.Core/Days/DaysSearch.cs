@@ -33,7 +33,7 @@ internal sealed class DaysSearch(BenchHours hours, DaysChoice choice, TimetableS
 
         // Waiting for each other may be what drives them out of their windows: then each is poured when it can be.
         var apart = BestOf(steps, mixes);
-        return apart.Plan is not null && (best.Plan is null || apart.Scuffs.Count < best.Scuffs.Count) ? apart : best;
+        return best.Plan is null || (apart.Plan is not null && apart.Scuffs.Count < best.Scuffs.Count) ? apart : best;
     }
 
     private (IReadOnlyList<BuildStep> Steps, Timetable? Plan, Scuffs Scuffs, string? Why, bool Told) BestOf(IReadOnlyList<BuildStep> steps, bool mixes)

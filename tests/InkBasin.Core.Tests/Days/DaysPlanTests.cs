@@ -262,6 +262,11 @@ public class DaysPlanTests : CreekDays
         Assert.Equal((one, other), (Of(held, "v:pour:1").StartAt, Of(held, "w:pour:1").StartAt));
         Assert.DoesNotContain(held.Places, place => place.Step is { Layer: 1, MixedWith: not null });
 
+        // Where one is held the others go with it.
+        var later = Of(Days(two), "v:pour:1").StartAt.AddDays(7);
+        var moved = Days(Noted(two, new StepNote("w:pour:1") { PinnedAt = later }));
+        Assert.Equal((later, later, "w:pour:1"), (Of(moved, "w:pour:1").StartAt, Of(moved, "v:pour:1").StartAt, Of(moved, "v:pour:1").Step.MixedWith));
+
         // One is held on a day on which the other's bed is not dry yet: waiting for each other does not fit, so each is poured when it can be.
         var early = Of(Days(two), "v:pour:1").StartAt.AddDays(1);
         var wet = Days(Noted(two, new StepNote("v:pour:1") { PinnedAt = early }, new StepNote("w:test") { WaitMin = 10 * 24 * 60 }));

@@ -9729,7 +9729,7 @@ export interface components {
              * @description In so many stretches something is done.
              */
             visits: number;
-            /** @description Whether it is proved: that nothing is sooner, nor as soon in fewer visits; or that nothing fits. */
+            /** @description Whether it is proved: that nothing is sooner with what is of one mix poured at once, nor as soon in fewer visits; or that nothing fits. */
             optimal: boolean;
             /** @description Why nothing fits, or that it was not sought long enough to tell; null when it fits. */
             clash: null | string;

@@ -193,6 +193,7 @@ function Finish({
 }) {
   const { id } = useDesk('id');
   const now = useNow();
+  const inOneMix = days.places.some(({ step }) => step.mixedWith !== null);
   return (
     <section data-testid="days-finish">
       <p>
@@ -205,7 +206,7 @@ function Finish({
           : seeking
             ? 'Seeking…'
             : days.optimal
-              ? 'No plan of these steps is ready sooner, nor as soon in fewer visits: that is proved.'
+              ? `No plan of these steps is ready sooner${inOneMix ? ' with what is mixed together poured at once' : ''}, nor as soon in fewer visits: that is proved.`
               : 'The best found in the time: there may be a better one.'}{' '}
         Press a step to open it; drag it and the rest goes round it.
       </p>
