@@ -40,7 +40,8 @@ export function StepPart({
       <section data-testid="day-step">
         <h2>{step.name}</h2>
         <p>
-          {when(place.startAt, now)} to {timeOfDay(onWall(place.handsOnEndAt, zone))}
+          {when(place.startAt, now)}
+          {step.mixedWith === null && ` to ${timeOfDay(onWall(place.handsOnEndAt, zone))}`}
           {step.waitMin > 0 && `, ready ${when(place.readyAt, now)}`}
         </p>
         {step.waitMin > 0 && (
@@ -48,20 +49,22 @@ export function StepPart({
             Waits {lasting(step.waitMin)}: {step.waitFrom}.
           </p>
         )}
-        {step.after.map(({ link, why }) => (
-          <p key={link.id} className="quiet">
-            After <b>{nameOf(link.id)}</b>
-            {link.greatestMin !== null &&
-              `, ${link.leastMin > 0 ? `${lasting(link.leastMin)} to ` : 'within '}${lasting(link.greatestMin)} after it ${link.from === 'start' ? 'begins' : 'is ready'}`}
-            : {why}.
-          </p>
-        ))}
+        {step.after
+          .filter(({ link }) => link.id !== step.mixedWith)
+          .map(({ link, why }) => (
+            <p key={link.id} className="quiet">
+              After <b>{nameOf(link.id)}</b>
+              {link.greatestMin !== null &&
+                `, ${link.leastMin > 0 ? `${lasting(link.leastMin)} to ` : 'within '}${lasting(link.greatestMin)} after it ${link.from === 'start' ? 'begins' : 'is ready'}`}
+              : {why}.
+            </p>
+          ))}
         {place.whyScuffed !== null && (
           <p className="notice-tight">It comes after its window: scuff and wipe first. {place.whyScuffed}</p>
         )}
         {step.mixedWith !== null && (
           <p>
-            In one mix with <b>{nameOf(step.mixedWith)}</b>, at its time.
+            In one mix with <b>{nameOf(step.mixedWith)}</b>, at its time: how long it takes stands there.
           </p>
         )}
         {step.keepsUntil !== null && step.doneAt === null && (
@@ -92,13 +95,15 @@ export function StepPart({
           {step.doneAt === null && (
             <>
               <TextField label="Called" value={step.name} onChange={(name) => void onNote(step.id, { name })} />
-              <NumberField
-                label="Hands-on"
-                suffix="min"
-                step={5}
-                value={step.handsOnMin}
-                onChange={(handsOnMin) => onNote(step.id, { handsOnMin: Math.round(handsOnMin) })}
-              />
+              {step.mixedWith === null && (
+                <NumberField
+                  label="Hands-on"
+                  suffix="min"
+                  step={5}
+                  value={step.handsOnMin}
+                  onChange={(handsOnMin) => onNote(step.id, { handsOnMin: Math.round(handsOnMin) })}
+                />
+              )}
               <NumberField
                 label="Then it waits"
                 suffix="h"
