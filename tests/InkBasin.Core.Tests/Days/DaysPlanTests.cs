@@ -241,6 +241,11 @@ public class DaysPlanTests : CreekDays
             var leads = Assert.Single(all, place => place.Step.MixedWith is null);
             Assert.Equal(3, all.DistinctBy(place => place.Step.WaterId).Count());
             Assert.Equal(OneMixMin(three, [.. all]), leads.Step.HandsOnMin);
+
+            // What takes longer to pour is ready no later for it.
+            var unjoined = Steps(three).Single(step => step.Id == leads.Step.Id);
+            Assert.True(leads.Step.HandsOnMin > unjoined.HandsOnMin);
+            Assert.Equal(unjoined.HandsOnMin + unjoined.WaitMin, leads.Step.HandsOnMin + leads.Step.WaitMin);
             foreach (var follows in all.Where(place => place != leads))
             {
                 Assert.Equal((leads.Step.Id, leads.StartAt), (follows.Step.MixedWith, follows.StartAt));
