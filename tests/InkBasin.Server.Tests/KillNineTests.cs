@@ -50,7 +50,7 @@ public sealed class KillNineTests : IDisposable
                 await client.GetStringAsync("/api/health");
                 return client;
             }
-            catch (HttpRequestException)
+            catch (Exception gone) when (HasGone(gone))
             {
                 Assert.True(tries < 3000 && !_server.HasExited, $"The server did not come up: {string.Join(Environment.NewLine, said)}");
                 await Task.Delay(100);
@@ -104,7 +104,7 @@ public sealed class KillNineTests : IDisposable
                         acknowledged.Add((id, at));
                         begun.TrySetResult();
                     }
-                    catch (HttpRequestException)
+                    catch (Exception gone) when (HasGone(gone))
                     {
                         break;
                     }
@@ -135,13 +135,16 @@ public sealed class KillNineTests : IDisposable
         TestContext.Current.SendDiagnosticMessage($"{Kills} kills, {acknowledged.Count} acknowledged events, none lost");
     }
 
+    // A server that is killed between taking a connection and its first byte leaves the client with the bare socket's fault (once in 18 runs).
+    private static bool HasGone(Exception fault) => fault is HttpRequestException or SocketException;
+
     private static async Task<string?> TryGet(HttpClient client, string path)
     {
         try
         {
             return await client.GetStringAsync(path);
         }
-        catch (HttpRequestException)
+        catch (Exception gone) when (HasGone(gone))
         {
             return null;
         }
