@@ -63,20 +63,32 @@ public sealed class KeptLabels<TRow, TLabel, TWhole>
         return rows.ToDictionary(row => row.Id, Label);
     }
 
-    /// <summary>Keeps the labels that came with a build's file, where the shelf has none of that id; its own are never written over.</summary>
-    /// <exception cref="RefusedException">One cannot be.</exception>
-    public async Task KeepMissingAsync(IReadOnlyDictionary<string, TLabel>? labels, CancellationToken cancel = default)
+    /// <summary>Lays down the labels that came with a build's file, where the shelf has none of that id, to be written with the build; its own are never written over.</summary>
+    /// <returns>What the shelf has more with them.</returns>
+    /// <exception cref="RefusedException">One cannot be, or the shelf has no room for them.</exception>
+    internal async Task<IReadOnlyList<TWhole>> LayDownAsync(IReadOnlyDictionary<string, TLabel> labels, CancellationToken cancel)
     {
-        if (labels is not { Count: > 0 }) return;
+        string[] named = [.. labels.Keys];
+        var known = await Rows.Where(row => named.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
+        var (come, more) = (new List<TWhole>(), 0);
         foreach (var (id, label) in labels)
         {
-            _kind.Complete(label, id);
+            var whole = _kind.Complete(label, id);
             if (_kind.Ships(id)) continue;
-            if (await Rows.SingleOrDefaultAsync(row => row.Id == id, cancel) is { } known) known.RemovedUtc = null;
-            else Rows.Add(new TRow { Id = id, Draft = Written.OfLabel(label), MadeUtc = Now() });
+            if (!known.TryGetValue(id, out var row)) Rows.Add(new TRow { Id = id, Draft = Written.OfLabel(label), MadeUtc = Now() });
+            else if (row.RemovedUtc is null) continue;
+            else
+            {
+                row.RemovedUtc = null;
+                whole = Readable(row);
+            }
+
+            more++;
+            if (whole is not null) come.Add(whole);
         }
 
-        await _save(cancel);
+        if (more > 0) await CheckRoomAsync(more, $"the file brings {more} more.", cancel);
+        return come;
     }
 
     /// <summary>Puts one on the shelf.</summary>
@@ -85,7 +97,7 @@ public sealed class KeptLabels<TRow, TLabel, TWhole>
     {
         var id = Guid.CreateVersion7().ToString();
         var whole = _kind.Complete(label, id);
-        if (await Rows.CountAsync(row => row.RemovedUtc == null, cancel) >= Most) throw new RefusedException("name", $"Keep the shelf to {Most} {_kind.Many}.");
+        await CheckRoomAsync(1, "take one off first.", cancel);
         Rows.Add(new TRow { Id = id, Draft = Written.OfLabel(label), MadeUtc = Now() });
         await _save(cancel);
         return whole;
@@ -107,6 +119,24 @@ public sealed class KeptLabels<TRow, TLabel, TWhole>
     {
         (await RowAsync(id, cancel)).RemovedUtc = removed ? Now() : null;
         await _save(cancel);
+    }
+
+    private async Task CheckRoomAsync(int more, string therefore, CancellationToken cancel)
+    {
+        if (await Rows.CountAsync(row => row.RemovedUtc == null, cancel) + more > Most) throw new RefusedException("name", $"Keep the shelf to {Most} {_kind.Many}: {therefore}");
+    }
+
+    // One that cannot be read is told and logged when the shelf is read.
+    private TWhole? Readable(TRow row)
+    {
+        try
+        {
+            return Whole(row);
+        }
+        catch (StoredDataException)
+        {
+            return null;
+        }
     }
 
     private TWhole Whole(TRow row)

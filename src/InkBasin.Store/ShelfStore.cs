@@ -121,6 +121,19 @@ public sealed partial class ShelfStore
         };
     }
 
+    /// <summary>Lays down the labels that came with a build's file, to be written with the build: what is refused leaves nothing on the shelf. The shelf is read anew after it.</summary>
+    /// <param name="sheets">Labels of products, by id; null for none.</param>
+    /// <param name="tints">Labels of tints, by id; null for none.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>The shelf as it will be with them.</returns>
+    /// <exception cref="RefusedException">One cannot be, or the shelf has no room for them.</exception>
+    public async Task<Stores> LayDownAsync(IReadOnlyDictionary<string, SheetDraft>? sheets, IReadOnlyDictionary<string, TintLabel>? tints, CancellationToken cancel = default)
+    {
+        var (moreSheets, moreTints) = (await Sheets.LayDownAsync(sheets ?? new Dictionary<string, SheetDraft>(), cancel), await Tints.LayDownAsync(tints ?? new Dictionary<string, TintLabel>(), cancel));
+        var shelf = _read.Current;
+        return shelf with { Sheets = [.. moreSheets, .. shelf.Sheets], Tints = [.. moreTints, .. shelf.Tints] };
+    }
+
     /// <summary>Labels of the maker's own products a build is poured with, or was, to go with its file.</summary>
     public Task<IReadOnlyDictionary<string, SheetDraft>> SheetsOfAsync(Build build, CancellationToken cancel = default)
     {

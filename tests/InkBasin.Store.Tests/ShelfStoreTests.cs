@@ -275,7 +275,16 @@ public sealed class ShelfStoreTests : IDisposable
         var first = await ask.Shelf.Sheets.AddAsync(Draft("0"));
         for (var number = 1; number < 200; number++) ask.Context.Sheets.Add(new SheetRow { Id = $"{number}", Draft = (await ask.Context.Sheets.AsNoTracking().FirstAsync()).Draft });
         await ask.Context.SaveChangesAsync();
-        Assert.Equal("Keep the shelf to 200 sheets.", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Sheets.AddAsync(Draft("201")))).Message);
+        Assert.Equal("Keep the shelf to 200 sheets: take one off first.", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Sheets.AddAsync(Draft("201")))).Message);
+        await ask.Shelf.Sheets.RemoveAsync(first.Id, true);
+        using (var file = Ask())
+        {
+            var brought = await Assert.ThrowsAsync<RefusedException>(() => file.Shelf.LayDownAsync(new Dictionary<string, SheetDraft> { ["a"] = Draft("A"), [first.Id] = Draft("0") }, null));
+            Assert.Equal("Keep the shelf to 200 sheets: the file brings 2 more.", brought.Message);
+        }
+
+        await ask.Shelf.LayDownAsync(new Dictionary<string, SheetDraft> { [first.Id] = Draft("0"), ["1"] = Draft("1") }, null);
+        await ask.Context.SaveChangesAsync();
         await ask.Shelf.Sheets.RemoveAsync(first.Id, true);
         await ask.Shelf.Sheets.AddAsync(Draft("201"));
     }
@@ -286,14 +295,18 @@ public sealed class ShelfStoreTests : IDisposable
         using var ask = Ask();
         var made = await ask.Shelf.Sheets.AddAsync(Draft("Mine"));
         await ask.Shelf.Sheets.RemoveAsync(made.Id, true);
-        await ask.Shelf.Sheets.KeepMissingAsync(new Dictionary<string, SheetDraft> { [made.Id] = Draft("Theirs"), ["new"] = Draft("New"), [Product] = Draft("Shipped") });
+        var with = await ask.Shelf.LayDownAsync(new Dictionary<string, SheetDraft> { [made.Id] = Draft("Theirs"), ["new"] = Draft("New"), [Product] = Draft("Shipped") }, null);
+        Assert.DoesNotContain(Kept(stores => stores.Sheets), sheet => sheet.Id == made.Id || sheet.Id == "new");
+        await ask.Context.SaveChangesAsync();
+        await ask.Shelf.LoadAsync();
+        Assert.Equal(Kept(stores => stores.Sheets).Select(sheet => (sheet.Id, sheet.Name)).Order(), with.Sheets.Select(sheet => (sheet.Id, sheet.Name)).Order());
 
         // Its own is put back and never written over; what ships needs no keeping.
         Assert.Equal(["Mine", "New"], Kept(stores => stores.Sheets).Where(sheet => sheet.Id == made.Id || sheet.Id == "new").Select(sheet => sheet.Name).Order());
         Assert.Equal(2 + ExampleSheets.All.Count, Kept(stores => stores.Sheets).Count);
         Assert.Equal([made.Id, "new"], (await ask.Shelf.Sheets.OfAsync([made.Id, null, "new", "new", Product, "none"])).Keys.Order());
-        await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.Sheets.KeepMissingAsync(new Dictionary<string, SheetDraft> { ["bad"] = Draft("") }));
-        await ask.Shelf.Sheets.KeepMissingAsync(null);
+        await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.LayDownAsync(new Dictionary<string, SheetDraft> { ["bad"] = Draft("") }, null));
+        Assert.Same(Kept(stores => stores.Sheets)[0], (await ask.Shelf.LayDownAsync(null, null)).Sheets[0]);
 
         // With a build goes what it is poured of, and what of it was poured before of another.
         var build = Sample.Board() with { Begun = [new("p", "race", 1, DateTimeOffset.UnixEpoch.AddYears(57), []) { ProductId = made.Id }] };

@@ -125,10 +125,13 @@ internal static class BuildEndpoints
         HttpRequest request, BuildStore store, Answers answers, AttachmentStore attachments, ShelfStore shelf, CancellationToken cancel, bool copy = false)
     {
         var document = BuildZip.Read(await Bodies.ReadAsync(request, cancel));
-        await shelf.Sheets.KeepMissingAsync(document.Labels, cancel);
-        await shelf.Tints.KeepMissingAsync(document.Tints, cancel);
         await attachments.KeepAllAsync(document.Attachments, cancel);
-        return await KeepAsync(copy ? document.Build with { Name = BuildStore.CopyName(document.Build.Name) } : document.Build, copy ? null : document.Id, store, answers, cancel);
+
+        // Labels are written with the build or not at all; nothing shows what it lay on but is not kept.
+        var stores = await shelf.LayDownAsync(document.Labels, document.Tints, cancel);
+        var made = await KeepAsync(copy ? document.Build with { Name = BuildStore.CopyName(document.Build.Name) } : document.Build, copy ? null : document.Id, store, answers.On(stores), cancel);
+        await shelf.LoadAsync(cancel);
+        return made;
     }
 
     // Planned before it is kept: what stands on the shelf can be opened.

@@ -33,6 +33,9 @@ internal sealed class Grounds(GroundCache cache, AttachmentStore attachments)
 /// <summary>What follows from builds as they are kept, or as they would be.</summary>
 internal sealed class Answers(BuildStore store, Grounds grounds, Core.Plan.Stores stores, PlanMemory memory)
 {
+    /// <summary>What would follow with other stores.</summary>
+    public Answers On(Core.Plan.Stores others) => new(store, grounds, others, memory);
+
     /// <summary>What follows from a build of the shelf.</summary>
     public async Task<BuildAnswers> OfAsync(Guid id, CancellationToken cancel) => await OfAsync((await store.GetAsync(id, cancel)).Build, cancel);
 
