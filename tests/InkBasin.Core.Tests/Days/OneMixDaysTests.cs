@@ -78,10 +78,16 @@ public class OneMixDaysTests : CreekDays
 
         // One is held on a day on which the other's bed is not dry yet: waiting for each other does not fit, so each is poured when it can be.
         var early = Of(Days(two), "v:pour:1").StartAt.AddDays(1);
-        var wet = Days(Noted(two, new StepNote("v:pour:1") { PinnedAt = early }, new StepNote("w:test") { WaitMin = 10 * 24 * 60 }));
+        var waits = Noted(two, new StepNote("v:pour:1") { PinnedAt = early }, new StepNote("w:test") { WaitMin = 10 * 24 * 60 });
+        var wet = Days(waits);
         Assert.Null(wet.Clash);
         Assert.Equal(early, Of(wet, "v:pour:1").StartAt);
         Assert.True(Of(wet, "w:pour:1").StartAt > early.AddDays(5));
+
+        // So it is where nothing fits yet and it is tried what would free it.
+        var stuck = Days(waits with { Days = waits.Days with { Week = [new(Weekday.Monday, 1110, 1120)] } });
+        Assert.Empty(stuck.Places);
+        Assert.Contains(stuck.Offers, offer => offer.FinishAt is not null && offer.Sentence.StartsWith("An evening from 18:30 to 22:00 every day: then it is ready", StringComparison.Ordinal));
     }
 
     // Planned apart, but of one product and ink: poured of one mix where that costs nothing.
