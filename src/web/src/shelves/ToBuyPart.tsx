@@ -28,8 +28,8 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
             {notice.sentence}
           </p>
         ))}
-        {view.unplanned.map((what) => (
-          <p key={what} className="notice-tight">
+        {view.unplanned.map((what, at) => (
+          <p key={`${at} ${what}`} className="notice-tight">
             Not counted: {what}
           </p>
         ))}
@@ -38,8 +38,8 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
         <section className="to-buy" aria-label="What the builds cost">
           <h2>What the builds cost</h2>
           <ul>
-            {view.costs.map((cost) => (
-              <li key={cost.buildName}>
+            {view.costs.map((cost, at) => (
+              <li key={`${at} ${cost.buildName}`}>
                 <strong>{cost.buildName}</strong>
                 <span>{money(cost.sum)}</span>
                 <small>
