@@ -138,6 +138,6 @@ public class OneBrowser : ICollectionFixture<BrowserFixture>;
 [CollectionDefinition("other browser")]
 public class OtherBrowser : ICollectionFixture<BrowserFixture>;
 
-/// <summary>The bench: its tests wait for clocks and for servers that are away rather than for the machine.</summary>
+/// <summary>The bench, and servers of a test's own: these wait for clocks and for servers that are away rather than for the machine.</summary>
 [CollectionDefinition("bench browser")]
 public class BenchBrowser : ICollectionFixture<BrowserFixture>;

@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The rest of the tools of the ground, each driven once by a real pointer.</summary>
-[Collection("other browser")]
+[Collection("browser")]
 public class GroundToolsTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);

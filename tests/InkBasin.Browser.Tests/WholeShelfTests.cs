@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace InkBasin.Browser.Tests;
 
 /// <summary>The whole shelf goes into a file and comes back from it, under a page that waits for it.</summary>
-[Collection("other browser")]
+[Collection("bench browser")]
 public class WholeShelfTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);
