@@ -83,7 +83,7 @@ public sealed record DataFile(string Folder)
             await context.Database.ExecuteSqlAsync($"VACUUM INTO {copy}", cancel);
         }
 
-        await context.Database.MigrateAsync(cancel);
+        if (pending.Count > 0) await context.Database.MigrateAsync(cancel);
         await context.Database.ExecuteSqlAsync($"PRAGMA journal_mode=WAL", cancel);
         return isNew;
     }
