@@ -57,18 +57,28 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { AllowOutOfOrderMetadataProperties = true };
 
-    /// <summary>Opens a session.</summary>
+    /// <summary>Opens a session. A build has one that is meant open at a time.</summary>
     /// <param name="buildId">The build.</param>
     /// <param name="script">Its script.</param>
     /// <param name="device">The device that opens and so holds it.</param>
     /// <param name="rehearsal">Its own clock; null for one that is meant.</param>
     /// <param name="cancel">Gives up; nothing is opened then.</param>
+    /// <exception cref="RefusedException">The device cannot be, or another session is still open.</exception>
     public async Task<StoredSession> OpenAsync(Guid buildId, BenchScript script, BenchDevice device, Rehearsal? rehearsal, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(device);
         device.Check("device");
         var now = time.GetUtcNow().UtcDateTime;
-        if (rehearsal is not null)
+
+        // With the file's own lock: of two devices that open one at the same moment the second finds the first's.
+        await using var alone = await context.Database.BeginTransactionAsync(IsolationLevel.Serializable, cancel);
+        if (rehearsal is null)
+        {
+            var meant = await ReadAllAsync(context.BenchSessions.Where(row => row.BuildId == buildId && row.Rehearsal == null && row.EndedUtc == null), cancel);
+            if (meant.FirstOrDefault(one => one.State.EndedAt is null) is { } open)
+                throw new RefusedException("number", $"“{open.Script.Title}” is still open at the bench: go on with it, or end it first.", RefusalKind.Impossible);
+        }
+        else
         {
             var old = now.AddDays(-RehearsalsKeptDays);
             await context.BenchSessions.Where(row => row.Rehearsal != null && row.OpenedUtc < old).ExecuteDeleteAsync(cancel);
@@ -86,6 +96,7 @@ public sealed class BenchStore(InkBasinContext context, TimeProvider time)
         };
         context.BenchSessions.Add(row);
         await context.SaveChangesAsync(cancel);
+        await alone.CommitAsync(cancel);
         return Read(row, []);
     }
 

@@ -182,11 +182,41 @@ public sealed class BenchStoreTests : IDisposable
         _file.Time.Advance(TimeSpan.FromMinutes(1));
         var rehearsal = await Open(build, Rehearsal.Begin(1, Now, 60));
         _file.Time.Advance(TimeSpan.FromMinutes(1));
+        await Add(first.Id, new SessionEnded("end", Now));
         var (last, elsewhere) = (await Open(build), await Open(other));
         using var ask = _file.Ask();
         Assert.Equal([last.Id, rehearsal.Id, first.Id], (await ask.Bench.OfBuildAsync(build)).Select(one => one.Id));
         await ask.Bench.TellAsync(first.Id);
         Assert.Equal([last.Id, elsewhere.Id], (await ask.Bench.UntoldAsync()).Select(one => one.Id).Order());
+    }
+
+    [Fact]
+    public async Task Of_devices_that_open_at_the_same_moment_one_does_and_the_others_are_told()
+    {
+        var (build, other) = (await Build(), await Build());
+        async Task<Guid?> Tried()
+        {
+            try
+            {
+                return (await Open(build)).Id;
+            }
+            catch (RefusedException refused)
+            {
+                Assert.Equal(("number", "“Race, layer 1” is still open at the bench: go on with it, or end it first."), (refused.Field, refused.Message));
+                return null;
+            }
+        }
+
+        var opened = (await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => Task.Run(Tried)))).OfType<Guid>().ToList();
+        var one = Assert.Single(opened);
+        using (var ask = _file.Ask()) Assert.Equal([one], (await ask.Bench.OfBuildAsync(build)).Select(session => session.Id));
+
+        // A rehearsal and another build's are nothing to it; ended, it makes room.
+        await Open(build, Rehearsal.Begin(1, Now, 60));
+        await Open(other);
+        Assert.Null(await Tried());
+        await Add(one, new SessionEnded("end", Now));
+        Assert.NotNull(await Tried());
     }
 
     [Fact]
@@ -220,11 +250,11 @@ public sealed class BenchStoreTests : IDisposable
         _file.Time.Advance(TimeSpan.FromSeconds(1));
         var younger = await Open(build, Rehearsal.Begin(1, Now, 60));
         _file.Time.Advance(TimeSpan.FromDays(BenchStore.RehearsalsKeptDays));
-        var plain = await Open(build);
+        var plain = await Open(await Build());
         using var ask = _file.Ask();
-        Assert.Equal(4, (await ask.Bench.OfBuildAsync(build)).Count);
+        Assert.Equal(4, await ask.Context.BenchSessions.CountAsync());
         var fresh = await Open(build, Rehearsal.Begin(1, Now, 60));
-        Assert.Equal(new[] { meant.Id, younger.Id, plain.Id, fresh.Id }.Order(), (await ask.Bench.OfBuildAsync(build)).Select(one => one.Id).Order());
+        Assert.Equal(new[] { meant.Id, younger.Id, plain.Id, fresh.Id }.Order(), (await ask.Context.BenchSessions.Select(row => row.Id).ToListAsync()).Order());
         Assert.Empty(await ask.Context.BenchEvents.ToListAsync());
     }
 
@@ -235,10 +265,13 @@ public sealed class BenchStoreTests : IDisposable
     public async Task One_that_cannot_be_read_is_told_where_it_is_asked_for_and_hides_none(string damage, string told)
     {
         var build = await Build();
-        var (broken, whole) = (await Open(build), await Open(build));
+        var broken = await Open(build);
         await Add(broken.Id, Note("a"));
         using var ask = _file.Ask();
         Assert.Equal(1, await ask.Context.Database.ExecuteSqlRawAsync(damage, broken.Id));
+
+        // Nor does it stand in the way of another, as nobody could end it.
+        var whole = await Open(build);
         Assert.Equal(told, (await Assert.ThrowsAsync<StoredDataException>(() => ask.Bench.GetAsync(broken.Id))).Message);
         Assert.Equal(whole.Id, Assert.Single(await ask.Bench.OfBuildAsync(build)).Id);
         Assert.Equal(whole.Id, Assert.Single(await ask.Bench.UntoldAsync()).Id);

@@ -89,24 +89,19 @@ internal static class BenchEndpoints
             ?? throw new RefusedException("number", "That session is not ahead any more: look at the list anew.", RefusalKind.Impossible);
         if (request.Title is { } title && title != ready.Title) throw new RefusedException("number", $"The list has moved: “{ready.Title}” stands there now. Nothing was opened; look at it anew.", RefusalKind.Impossible);
         if (ready.Stop is { } stop) throw new RefusedException("number", stop.Sentence, RefusalKind.Impossible);
-        if (request.RehearseAt is null) CheckReady(ready, await sessions.OfBuildAsync(id, cancel));
+        if (request.RehearseAt is null) CheckReady(ready);
         var rehearsal = request.RehearseAt is { } speed ? Rehearsal.Begin(Random.Shared.Next(), now, speed) : null;
         var opened = await sessions.OpenAsync(id, BuildBench.ScriptOf(found, request.Number, request.Together), request.Device, rehearsal, cancel);
         return TypedResults.Created($"/api/bench/{opened.Id}", views.Of(opened));
     }
 
     // The list is answered before resin is opened; a rehearsal opens none.
-    private static void CheckReady(BenchReady ready, IReadOnlyList<StoredSession> sessions)
+    private static void CheckReady(BenchReady ready)
     {
         if (!ready.IsNext) throw new RefusedException("number", "Another layer comes first.", RefusalKind.Impossible);
-        if (ready.Open > 0)
-        {
-            var first = ready.Lists.SelectMany(list => list.Checks).First(check => !check.Settled);
-            throw new RefusedException("beforePour", $"Not yet: {ready.Open} {(ready.Open == 1 ? "question is" : "questions are")} open before this pour, first “{first.Question}”", RefusalKind.Impossible);
-        }
-
-        if (sessions.FirstOrDefault(one => one.Rehearsal is null && one.State.EndedAt is null) is { } open)
-            throw new RefusedException("number", $"“{open.Script.Title}” is still open at the bench: go on with it, or end it first.", RefusalKind.Impossible);
+        if (ready.Open == 0) return;
+        var first = ready.Lists.SelectMany(list => list.Checks).First(check => !check.Settled);
+        throw new RefusedException("beforePour", $"Not yet: {ready.Open} {(ready.Open == 1 ? "question is" : "questions are")} open before this pour, first “{first.Question}”", RefusalKind.Impossible);
     }
 
     private static async Task<Ok<BenchView>> Get(Guid session, BenchStore sessions, BenchTold told, BenchViews views, CancellationToken cancel)
