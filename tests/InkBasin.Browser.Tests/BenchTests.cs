@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 
 namespace InkBasin.Browser.Tests;
 
@@ -67,6 +68,24 @@ public class BenchTests(BrowserFixture fixture)
         _view.Until(() => _view.Step.Length > 0, "the rehearsal");
         Assert.Contains(joined, _view.Text("body"), StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
+    }
+
+    [Fact]
+    public async Task Pressed_twice_in_a_row_it_is_opened_once()
+    {
+        using var counted = _page.Meddle("""
+            const really = window.fetch;
+            window.opened = 0;
+            window.fetch = (request, options) => {
+              if (request.method === 'POST' && request.url.endsWith('/bench')) window.opened++;
+              return really(request, options);
+            };
+            """);
+        var id = await fixture.CopyOf("Three Weirs at Ondry");
+        fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/bench"));
+        new Actions(fixture.Driver).DoubleClick(_page.Button("Rehearse it first")).Perform();
+        _view.Until(() => _view.Step == "caution", "the bench is open");
+        Assert.Equal(1L, _page.Script("return window.opened"));
     }
 
     [Fact]

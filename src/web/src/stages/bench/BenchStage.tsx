@@ -39,8 +39,12 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
   const now = useNow();
   const navigate = useNavigate();
   const [refusal, setRefusal] = useState<string | null>(null);
-  const open = ({ number, title }: BenchReady, rehearseAt: number | null) =>
-    answer(
+  const [opening, setOpening] = useState(false);
+  const open = ({ number, title }: BenchReady, rehearseAt: number | null) => {
+    // Pressed twice in a row it is opened once.
+    if (opening) return;
+    setOpening(true);
+    void answer(
       api.POST('/api/builds/{id}/bench', {
         params: { path: { id } },
         body: { number, device: thisDevice(), rehearseAt, title, together: asOne === undefined ? null : together },
@@ -53,6 +57,7 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
       (problem: unknown) => {
         // What was refused may have been chosen from a list that has moved.
         void queries.invalidateQueries({ queryKey: ['bench', id] });
+        setOpening(false);
         setRefusal(
           problem instanceof ProblemError
             ? problem.message
@@ -60,6 +65,7 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
         );
       },
     );
+  };
   if (error !== null) return <main className="bench-door lone">{error.message}</main>;
   if (data === undefined) return <main className="bench-door quiet">Laying the bench out…</main>;
   const going = data.sessions.filter((one) => one.endedAt === null && !one.isRehearsal);
@@ -101,7 +107,7 @@ export function BenchStage({ messages }: { messages: ReactNode }) {
         </p>
       )}
       {next.map((one) => (
-        <Door key={one.number} ready={one} busy={going.length > 0} onOpen={(at) => void open(one, at)}>
+        <Door key={one.number} ready={one} busy={going.length > 0} onOpen={(at) => open(one, at)}>
           {one.couldJoin.map((other) => (
             <Button key={other} variant="outline-primary" onClick={() => join(one.number, other)}>
               In one mix with {titleOf(other)}
