@@ -37,6 +37,26 @@ public class LogTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // No undo takes an entry back, so none is made by a press too many.
+    [Fact]
+    public async Task What_is_pressed_again_before_it_is_kept_is_written_once_and_what_differs_is_written_too()
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[0-9a-f-]+/edits");
+        var id = await Open();
+        var before = Heads.Count;
+        _page.Find(".log-write textarea").SendKeys("A bubble by the ladder.");
+        answers.Hold();
+        _page.Click("Write the note");
+        answers.UntilOneIsHeld();
+        _page.Click("Write the note");
+        _page.Click("Note how it turned out");
+        answers.LetGo();
+        _page.Until(() => Heads.Count == before + 2, "both are written");
+        _page.Settled();
+        var written = (await fixture.Read(id))["build"]!["log"]!.AsArray().Where(entry => entry!["text"]?.GetValue<string>() == "A bubble by the ladder.");
+        Assert.Equal([null, "clear"], written.Select(entry => entry!["outcome"]?.GetValue<string>()));
+    }
+
     // Its hours are long past by the sheet: they no longer speak for it.
     [Fact]
     public async Task What_is_noted_as_soft_keeps_its_dams_until_it_is_seen_firm()

@@ -3,6 +3,7 @@ import Button from 'react-bootstrap/Button';
 import type { DaysPlan } from '../../api/types';
 import { addTo } from '../../desk/changes';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
 
 const HOUR_MIN = 60;
@@ -10,6 +11,7 @@ const HOUR_MIN = 60;
 /** A step of the maker's own: what, how long, and what it comes after. */
 export function OwnStepForm({ days }: { days: DaysPlan }) {
   const { edit } = useDesk('edit');
+  const once = useOnce();
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [handsOnMin, setHandsOn] = useState<number | null>(null);
@@ -24,14 +26,16 @@ export function OwnStepForm({ days }: { days: DaysPlan }) {
   const keep = () => {
     if (name === '' || handsOnMin === null) return;
     const step = { id: freshId('step'), name, handsOnMin, waitMin, after: after === '' ? [] : [after] };
-    void edit(addTo('days.own', step)).then((kept) => {
-      if (!kept) return;
-      setOpen(false);
-      setName('');
-      setHandsOn(null);
-      setWait(0);
-      setAfter('');
-    });
+    once([name, handsOnMin, waitMin, after], () =>
+      edit(addTo('days.own', step)).then((kept) => {
+        if (!kept) return;
+        setOpen(false);
+        setName('');
+        setHandsOn(null);
+        setWait(0);
+        setAfter('');
+      }),
+    );
   };
   return (
     <div data-testid="own-step">

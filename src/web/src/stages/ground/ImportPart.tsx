@@ -3,6 +3,7 @@ import Button from 'react-bootstrap/Button';
 import { sendGrid, type GridReading } from '../../api/files';
 import type { ReadGridAnswer } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { placeFor } from '../../sheet/edits';
 import { ChoiceField, FileField, NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
@@ -14,6 +15,7 @@ const FORMATS: Record<string, GridReading['format']> = { asc: 'asc', txt: 'asc',
 /** Ground that exists, brought in from a grid, a grey picture or a scan. */
 export function ImportPart() {
   const { id, build, rest, edit, selectStep } = useDesk('id', 'build', 'rest', 'edit', 'selectStep');
+  const once = useOnce();
   const units = useUnits();
   const [length, setLength] = useState<'m' | 'mm'>('m');
   const [low, setLow] = useState<number | null>(null);
@@ -82,7 +84,7 @@ export function ImportPart() {
               {mm(read.reliefMm)} {unitOf('length', units)}.{' '}
               {read.holes > 0 ? `${read.holes} cells have no height: there the ground stays as it is.` : 'No holes.'}
             </p>
-            <Button size="sm" onClick={() => void lay()}>
+            <Button size="sm" onClick={() => once(read, lay)}>
               Lay it on the board
             </Button>
           </div>

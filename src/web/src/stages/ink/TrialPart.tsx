@@ -3,6 +3,7 @@ import Button from 'react-bootstrap/Button';
 import type { Water, WaterPlan } from '../../api/types';
 import { addTo, removeFrom } from '../../desk/changes';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { ColourField, NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
@@ -16,6 +17,7 @@ import { inkOf } from './recipe';
 /** A puddle on a painted scrap before the first cup: what it should look like, what it does, what that means. */
 export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { build, edit } = useDesk('build', 'edit');
+  const once = useOnce();
   const units = useUnits();
   const now = useNow();
   const [depthMm, setDepth] = useState(plan.ink.inHand[0]?.puddle.depthMm ?? 5);
@@ -52,9 +54,11 @@ export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
                 bedHex,
                 seenHex,
               };
-              void edit(addTo('trials', trial)).then((kept) => {
-                if (kept) setSeen(null);
-              });
+              once([place?.id, depthMm, bedHex, seenHex], () =>
+                edit(addTo('trials', trial)).then((kept) => {
+                  if (kept) setSeen(null);
+                }),
+              );
             }}
           >
             Log the puddle

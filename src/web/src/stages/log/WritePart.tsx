@@ -3,6 +3,7 @@ import Button from 'react-bootstrap/Button';
 import { sendPicture } from '../../api/files';
 import type { LogEntry, Outcome, SeenState } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, OptionalField } from '../../slip/fields';
 import { NoteAndPhoto } from '../../slip/NoteAndPhoto';
 import { useZone } from '../../slip/useNow';
@@ -41,6 +42,8 @@ export function WritePart() {
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const [waterId, layer] = [of.slice(0, of.lastIndexOf('/')), Number(of.slice(of.lastIndexOf('/') + 1))];
+  const once = useOnce();
+  const note = (entry: Partial<LogEntry>) => once([of, text, entry], () => write(entry));
   const write = async (entry: Partial<LogEntry>) => {
     const words = text.trim() === '' ? null : text.trim();
     const kept = await edit({
@@ -83,14 +86,7 @@ export function WritePart() {
           onChange={setOf}
         />
       )}
-      <NoteAndPhoto
-        label="In words"
-        text={text}
-        busy={busy}
-        onText={setText}
-        onNote={() => void write({})}
-        onPhoto={photo}
-      />
+      <NoteAndPhoto label="In words" text={text} busy={busy} onText={setText} onNote={() => note({})} onPhoto={photo} />
       {wrong !== null && (
         <p className="field-wrong" role="alert">
           {wrong}
@@ -105,7 +101,7 @@ export function WritePart() {
             choices={OUTCOMES}
             onChange={(value) => setOutcome(value as Outcome)}
           />
-          <Button size="sm" onClick={() => void write({ outcome })}>
+          <Button size="sm" onClick={() => note({ outcome })}>
             Note how it turned out
           </Button>
           <h3>A state seen</h3>
@@ -117,16 +113,12 @@ export function WritePart() {
             value={afterMin}
             onChange={setAfterMin}
           />
-          <Button
-            size="sm"
-            disabled={seen === 'turned' && afterMin === null}
-            onClick={() => void write({ seen, afterMin })}
-          >
+          <Button size="sm" disabled={seen === 'turned' && afterMin === null} onClick={() => note({ seen, afterMin })}>
             Note what was seen
           </Button>
           <h3>Its surface, without touching it</h3>
           <OptionalField label="It shows now" quantity="temperature" value={surfaceC} onChange={setSurfaceC} />
-          <Button size="sm" disabled={surfaceC === null} onClick={() => void write({ surfaceC })}>
+          <Button size="sm" disabled={surfaceC === null} onClick={() => note({ surfaceC })}>
             Note how warm it is
           </Button>
         </>

@@ -2,6 +2,7 @@ import Button from 'react-bootstrap/Button';
 import { layersOf } from '../../api/plan';
 import type { Water } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { CheckLine } from '../../slip/CheckLine';
 import { GivesWay } from '../../slip/GivesWay';
 import { useBeforePour } from '../../slip/useBeforePour';
@@ -11,6 +12,7 @@ import { when } from '../../slip/words';
 /** The list before a pour: what is known answers itself, the rest is asked; until then no pour begins. */
 export function BeforePart({ water }: { water: Water }) {
   const { plan, edit } = useDesk('plan', 'edit');
+  const once = useOnce();
   const now = useNow();
   const layers = layersOf(plan.waters.find((one) => one.id === water.id));
   const { data, error } = useBeforePour(water.id);
@@ -56,14 +58,16 @@ export function BeforePart({ water }: { water: Water }) {
             size="sm"
             variant={data.open === 0 ? 'primary' : 'outline-primary'}
             onClick={() =>
-              void edit({
-                kind: 'beginPour',
-                id: freshId('pour'),
-                waterId: water.id,
-                layer,
-                at: new Date().toISOString(),
-                toMm: layers[layer - 1]?.toMm ?? null,
-              })
+              once(layer, () =>
+                edit({
+                  kind: 'beginPour',
+                  id: freshId('pour'),
+                  waterId: water.id,
+                  layer,
+                  at: new Date().toISOString(),
+                  toMm: layers[layer - 1]?.toMm ?? null,
+                }),
+              )
             }
           >
             Begin layer {layer}

@@ -2,6 +2,7 @@ import Button from 'react-bootstrap/Button';
 import { layersOf, othersIn, sessionsFor, sessionsOf, stillMixed } from '../../api/plan';
 import type { BuildEdit, Water, WaterPlan } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { Figure } from '../../slip/Figure';
 import { NumberField, TextField } from '../../slip/fields';
 import { NextThing } from '../../slip/NextThing';
@@ -100,8 +101,9 @@ function putUp(plan: WaterPlan): BuildEdit {
 /** Puts the proposed dams up where the selected water is open. */
 export function PutUpDams({ plan }: { plan: WaterPlan }) {
   const { edit } = useDesk('edit');
+  const once = useOnce();
   return (
-    <Button size="sm" onClick={() => void edit(putUp(plan))}>
+    <Button size="sm" onClick={() => once(plan.edges.proposed, () => edit(putUp(plan)))}>
       Put up {plan.edges.proposed.length === 1 ? 'a dam' : `${plan.edges.proposed.length} dams`} there
     </Button>
   );

@@ -4,6 +4,7 @@ import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
 import type { Displacer, Water, WaterPlan } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
+import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, NumberField, OptionalField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
@@ -33,6 +34,7 @@ const FIELDS = [
 /** Plain water poured in earnest: what it measured, what it lost, and what follows for the resin. */
 export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit, build, plan: whole } = useDesk('edit', 'build', 'plan');
+  const once = useOnce();
   const units = useUnits();
   const now = useNow();
   // As it stands now: the test keeps it so, whatever is moved later. What comes with the layers is in no test.
@@ -112,21 +114,23 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           draft={draft}
           setDraft={setDraft}
           things={things}
-          onLog={async (reckonedMl) => {
-            const { furnished, stoodMin, ...measured } = draft;
-            const made = await edit(
-              addTo('waterTests', {
-                ...measured,
-                stoodMin: stoodMin ?? 0,
-                things: furnished === true ? things : [],
-                id: freshId('test'),
-                waterId: water.id,
-                at: new Date().toISOString(),
-                reckonedMl,
-              }),
-            );
-            if (made) setDraft(null);
-          }}
+          onLog={(reckonedMl) =>
+            once(draft, async () => {
+              const { furnished, stoodMin, ...measured } = draft;
+              const made = await edit(
+                addTo('waterTests', {
+                  ...measured,
+                  stoodMin: stoodMin ?? 0,
+                  things: furnished === true ? things : [],
+                  id: freshId('test'),
+                  waterId: water.id,
+                  at: new Date().toISOString(),
+                  reckonedMl,
+                }),
+              );
+              if (made) setDraft(null);
+            })
+          }
         />
       )}
       {plan.seep.is !== null && (
@@ -166,7 +170,7 @@ function TestForm({
   draft: Draft;
   setDraft: (draft: Draft | null) => void;
   things: Displacer[];
-  onLog: (reckonedMl: number) => Promise<void>;
+  onLog: (reckonedMl: number) => void;
 }) {
   const { id, version } = useDesk('id', 'version');
   const units = useUnits();
@@ -229,7 +233,7 @@ function TestForm({
           size="sm"
           disabled={data === undefined || data.volumeMl <= 0 || (things.length > 0 && draft.furnished === null)}
           onClick={() => {
-            if (data !== undefined) void onLog(data.volumeMl);
+            if (data !== undefined) onLog(data.volumeMl);
           }}
         >
           Log it
