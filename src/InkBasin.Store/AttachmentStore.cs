@@ -22,9 +22,12 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     {
         ArgumentNullException.ThrowIfNull(data);
         var id = BuildZip.IdOf(data);
-        if (await context.Attachments.AnyAsync(a => a.Id == id, cancel)) return id;
-        context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
-        await context.SaveChangesAsync(cancel);
+        await ChangedBeside.TryAsync(context, async () =>
+        {
+            if (await context.Attachments.AnyAsync(a => a.Id == id, cancel)) return;
+            context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
+            await context.SaveChangesAsync(cancel);
+        });
         return id;
     }
 

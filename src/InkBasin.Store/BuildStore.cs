@@ -1,5 +1,7 @@
 using InkBasin.Core.Builds;
+using InkBasin.Core.Plan;
 using InkBasin.Core;
+using InkBasin.Formats;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Logging;
 
@@ -122,6 +124,29 @@ public sealed partial class BuildStore(InkBasinContext context, ReadBuilds read,
         // Read back from its document its steps would be other objects than those whose ground is already compiled.
         read.Keep(row.Id, row.Version, build, row.Document.Length);
         return View(row, build, null, null);
+    }
+
+    /// <summary>Takes a build's file in, with the labels that came with it: all of it or nothing.</summary>
+    /// <param name="document">The file. Its build's own id is kept where nothing here bears it.</param>
+    /// <param name="copy">As a copy, under a name and an id of its own.</param>
+    /// <param name="shelf">The shelf the labels go to.</param>
+    /// <param name="prove">Looks at the build, given the shelf as it would be; what it throws, nothing is written of.</param>
+    /// <param name="cancel">Gives up; nothing is written then.</param>
+    /// <exception cref="RefusedException">The build or a label cannot be, or the shelf has no room for the labels.</exception>
+    public async Task<StoredBuild> TakeInAsync(BuildDocument document, bool copy, ShelfStore shelf, Func<Build, Stores, Task> prove, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(document);
+        ArgumentNullException.ThrowIfNull(shelf);
+        ArgumentNullException.ThrowIfNull(prove);
+        var build = copy ? document.Build with { Name = CopyName(document.Build.Name) } : document.Build;
+        StoredBuild? made = null;
+        await ChangedBeside.TryAsync(context, async () =>
+        {
+            await prove(build, await shelf.LayDownAsync(document.Labels, document.Tints, cancel));
+            made = await CreateAsync(build, copy ? null : document.Id, cancel);
+        });
+        await shelf.LoadAsync(cancel);
+        return made!;
     }
 
     /// <summary>A copy of a build under another name, with an undo list of its own.</summary>

@@ -7,7 +7,7 @@ internal static class ChangedBeside
 {
     private const int MostTries = 8;
 
-    /// <summary>Makes a change that reads what it changes, again on what was written meanwhile.</summary>
+    /// <summary>Makes a change that reads what it changes, again on what was written meanwhile: changed, or put where this would put its own.</summary>
     public static async Task TryAsync(DbContext context, Func<Task> change)
     {
         for (var tries = 1; ; tries++)
@@ -17,7 +17,7 @@ internal static class ChangedBeside
                 await change();
                 return;
             }
-            catch (DbUpdateConcurrencyException) when (tries < MostTries)
+            catch (DbUpdateException) when (tries < MostTries)
             {
                 context.ChangeTracker.Clear();
             }

@@ -121,7 +121,7 @@ public sealed partial class ShelfStore
         };
     }
 
-    /// <summary>Lays down the labels that came with a build's file, to be written with the build: what is refused leaves nothing on the shelf. The shelf is read anew after it.</summary>
+    /// <summary>Lays down the labels that came with a build's file, to be written with the build: what is refused leaves nothing on the shelf.</summary>
     /// <param name="sheets">Labels of products, by id; null for none.</param>
     /// <param name="tints">Labels of tints, by id; null for none.</param>
     /// <param name="cancel">Gives up.</param>

@@ -9,17 +9,38 @@ public class ImportTests(ServerFixture server) : IClassFixture<ServerFixture>
 {
     private static string Word(JsonNode? node) => node!.GetValue<string>();
 
+    private static async Task<(string Sheet, string Tint, byte[] File)> Written(HttpClient client, string name)
+    {
+        var label = new { name, kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 };
+        var sheet = Word((await client.Post("/api/stores/products", label)).Body["id"]);
+        var tint = Word((await client.Post("/api/stores/tints", new { name, kind = "acrylicInk", likeId = "olive" })).Body["id"]);
+        var at = await client.Copy("Three Weirs at Ondry");
+        var water = Word((await client.Get(at))["build"]!["waters"]![0]!["id"]);
+        await client.Edit(at, Set("waters", water, new { productId = sheet, ink = new { tintId = tint, mlPer100Ml = 0.1, shades = Array.Empty<object>() } }));
+        return (sheet, tint, await client.GetByteArrayAsync($"{at}/file"));
+    }
+
+    [Fact]
+    public async Task The_same_file_brought_in_by_several_windows_at_once_is_as_many_builds_and_one_label()
+    {
+        using var client = server.CreateClient();
+        var (sheet, tint, file) = await Written(client, "Twice brought");
+        using var other = new ServerFixture();
+        using var there = other.CreateClient();
+        var before = (await there.Get("/api/builds")).AsArray().Count;
+        var made = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => there.Import(file)));
+        Assert.All(made, one => Assert.Equal(HttpStatusCode.Created, one.Response.StatusCode));
+        Assert.Equal(before + 5, (await there.Get("/api/builds")).AsArray().Count);
+        Assert.Equal(5, made.DistinctBy(one => Word(one.Body["id"])).Count());
+        Assert.Single((await there.Get("/api/stores/products")).AsArray(), one => Word(one!["id"]) == sheet);
+        Assert.Single((await there.Get("/api/stores/tints")).AsArray(), one => Word(one!["id"]) == tint);
+    }
+
     [Fact]
     public async Task What_is_refused_leaves_nothing_on_the_shelf_and_puts_nothing_back()
     {
         using var client = server.CreateClient();
-        var label = new { name = "Travelling resin", kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 };
-        var sheet = Word((await client.Post("/api/stores/products", label)).Body["id"]);
-        var tint = Word((await client.Post("/api/stores/tints", new { name = "Travelling weed", kind = "acrylicInk", likeId = "olive" })).Body["id"]);
-        var at = await client.Copy("Three Weirs at Ondry");
-        var water = Word((await client.Get(at))["build"]!["waters"]![0]!["id"]);
-        await client.Edit(at, Set("waters", water, new { productId = sheet, ink = new { tintId = tint, mlPer100Ml = 0.1, shades = Array.Empty<object>() } }));
-        var file = await client.GetByteArrayAsync($"{at}/file");
+        var (sheet, tint, file) = await Written(client, "Travelling");
 
         // Heights it lays down and does not bring along.
         var lacking = JsonNode.Parse(BuildZips.Document(file))!;

@@ -105,19 +105,16 @@ internal static class BuildEndpoints
     private static async Task<Created<BuildCard>> Create(NewBuildRequest request, BuildStore store, Answers answers, CancellationToken cancel)
     {
         var board = new Board(request.WidthMm, request.DepthMm, CellFor(request.WidthMm, request.DepthMm));
-        return await KeepAsync(
-            new Build
-            {
-                Name = Require.Name(request.Name, "name"),
-                Scale = request.Scale,
-                TimeZone = request.TimeZone,
-                Board = board,
-                Recipe = [new FoamSheet { Id = "foam", Name = "Foam sheet", ThicknessMm = 25 }],
-            },
-            null,
-            store,
-            answers,
-            cancel);
+        var build = new Build
+        {
+            Name = Require.Name(request.Name, "name"),
+            Scale = request.Scale,
+            TimeZone = request.TimeZone,
+            Board = board,
+            Recipe = [new FoamSheet { Id = "foam", Name = "Foam sheet", ThicknessMm = 25 }],
+        };
+        await ProveAsync(build, answers, cancel);
+        return Made(await store.CreateAsync(build, cancel: cancel));
     }
 
     // With its own id where nothing here bears it, so that builds that name it find it; as a copy under a name and an id of its own.
@@ -126,22 +123,17 @@ internal static class BuildEndpoints
     {
         var document = BuildZip.Read(await Bodies.ReadAsync(request, cancel));
         await attachments.KeepAllAsync(document.Attachments, cancel);
-
-        // Labels are written with the build or not at all; nothing shows what it lay on but is not kept.
-        var stores = await shelf.LayDownAsync(document.Labels, document.Tints, cancel);
-        var made = await KeepAsync(copy ? document.Build with { Name = BuildStore.CopyName(document.Build.Name) } : document.Build, copy ? null : document.Id, store, answers.On(stores), cancel);
-        await shelf.LoadAsync(cancel);
-        return made;
+        return Made(await store.TakeInAsync(document, copy, shelf, (build, stores) => ProveAsync(build, answers.On(stores), cancel), cancel));
     }
 
     // Planned before it is kept: what stands on the shelf can be opened.
-    private static async Task<Created<BuildCard>> KeepAsync(Build build, Guid? id, BuildStore store, Answers answers, CancellationToken cancel)
+    private static async Task ProveAsync(Build build, Answers answers, CancellationToken cancel)
     {
         build.Check();
         (await answers.OfAsync(build, cancel)).Plan();
-        var made = await store.CreateAsync(build, id, cancel);
-        return TypedResults.Created($"/api/builds/{made.Id}", Card(made));
     }
+
+    private static Created<BuildCard> Made(StoredBuild made) => TypedResults.Created($"/api/builds/{made.Id}", Card(made));
 
     private static async Task<JsonHttpResult<BuildAnswer>> Get(Guid id, BuildStore store, Grounds grounds, Answers answers, CancellationToken cancel)
     {

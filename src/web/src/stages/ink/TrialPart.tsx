@@ -54,7 +54,7 @@ export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
                 bedHex,
                 seenHex,
               };
-              once([place?.id, depthMm, bedHex, seenHex], () =>
+              once([water.id, place?.id, depthMm, bedHex, seenHex], () =>
                 edit(addTo('trials', trial)).then((kept) => {
                   if (kept) setSeen(null);
                 }),

@@ -58,7 +58,7 @@ export function BeforePart({ water }: { water: Water }) {
             size="sm"
             variant={data.open === 0 ? 'primary' : 'outline-primary'}
             onClick={() =>
-              once(layer, () =>
+              once([water.id, layer], () =>
                 edit({
                   kind: 'beginPour',
                   id: freshId('pour'),

@@ -103,7 +103,7 @@ export function PutUpDams({ plan }: { plan: WaterPlan }) {
   const { edit } = useDesk('edit');
   const once = useOnce();
   return (
-    <Button size="sm" onClick={() => once(plan.edges.proposed, () => edit(putUp(plan)))}>
+    <Button size="sm" onClick={() => once([plan.id, plan.edges.proposed], () => edit(putUp(plan)))}>
       Put up {plan.edges.proposed.length === 1 ? 'a dam' : `${plan.edges.proposed.length} dams`} there
     </Button>
   );

@@ -115,7 +115,7 @@ export function WaterTestPart({ water, plan }: { water: Water; plan: WaterPlan }
           setDraft={setDraft}
           things={things}
           onLog={(reckonedMl) =>
-            once(draft, async () => {
+            once([water.id, draft], async () => {
               const { furnished, stoodMin, ...measured } = draft;
               const made = await edit(
                 addTo('waterTests', {
