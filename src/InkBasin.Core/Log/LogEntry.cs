@@ -105,8 +105,32 @@ public sealed record SessionRecord(
     BubbleLooks BubbleLooks,
     double LatestLookMin)
 {
+    // The most that any pour is noted with.
+    private const double MostG = 1_000_000;
+
     /// <summary>Readings of the surface of the pour, oldest first; none in records of before they were kept.</summary>
     public IReadOnlyList<SurfaceReading> Surface { get; init; } = [];
+
+    /// <summary>How much of each cup went into a layer of <see cref="Poured"/>, 0…1, by its pours as they were planned; none in records of before it was kept.</summary>
+    public IReadOnlyList<double> PouredShares { get; init; } = [];
+
+    /// <summary>
+    /// What was mixed and went into no layer: spread out, or left standing in its cup. Of what was not weighed nothing is known. What never met its other part can be mixed yet.
+    /// </summary>
+    /// <returns>Part one and part two of it, g.</returns>
+    public (double OneG, double TwoG) Spent()
+    {
+        var (one, two) = (0.0, 0.0);
+        foreach (var (cup, share) in Cups.Zip(PouredShares))
+        {
+            if (cup.MetAt is null) continue;
+            var rest = 1 - Math.Clamp(share, 0, 1);
+            one += rest * Math.Clamp(cup.OneG ?? 0, 0, MostG);
+            two += rest * Math.Clamp(cup.TwoG ?? 0, 0, MostG);
+        }
+
+        return (one, two);
+    }
 
     /// <summary>The record of a session that has ended.</summary>
     /// <param name="script">Its script.</param>
@@ -132,7 +156,16 @@ public sealed record SessionRecord(
             poured is { } from ? looked.Select(look => (look.At - from).TotalMinutes - look.DueMin).Where(late => late > 0).DefaultIfEmpty(0).Max() : 0)
         {
             Surface = state.Surface,
+            PouredShares = [.. state.Cups.Select(cup => PouredShare(state, cup.Number))],
         };
+    }
+
+    private static double PouredShare(BenchState state, int cup)
+    {
+        var pours = state.Steps.Where(step => step.Kind == BenchStepKind.Pour && step.Cup == cup).ToList();
+        var poured = pours.Where(step => state.Done.Any(done => done.StepId == step.Id && !done.OpenedAgain)).ToList();
+        var all = pours.Sum(step => step.TargetMl ?? 0);
+        return all > 0 ? poured.Sum(step => step.TargetMl ?? 0) / all : poured.Count > 0 ? 1 : 0;
     }
 }
 

@@ -19,6 +19,9 @@ public static class BuildLog
 {
     private const double LookBackH = 48;
 
+    // Less than a figure shows.
+    private const double LeastSpentG = 0.05;
+
     /// <summary>A build's log, the latest first.</summary>
     /// <param name="answers">What follows from the build.</param>
     public static IReadOnlyList<ReadEntry> Of(BuildAnswers answers)
@@ -140,6 +143,8 @@ public static class BuildLog
             if (cup is { MetAt: { } met, OutAt: { } outAt }) lines.Add($"{name} was out {(outAt - met).TotalMinutes:0} min after the parts met{(cup.OutBy is { } by ? outAt > by ? $", {(outAt - by).TotalMinutes:0} min too late" : $", {(by - outAt).TotalMinutes:0} min in hand" : "")}; stirred {Said.Tenth(cup.StirredMin)} min.");
             if (cup.GivenUpAt is not null) lines.Add($"{name} was spread out, not poured.");
         }
+
+        if (session.Spent() is var (one, two) && one + two >= LeastSpentG) lines.Add($"{Said.Tenth(one + two)} g of what was mixed went into no water.");
 
         foreach (var layer in session.Poured)
         {

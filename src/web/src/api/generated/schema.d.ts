@@ -14352,6 +14352,8 @@ export interface components {
             latestLookMin: number;
             /** @description Readings of the surface of the pour, oldest first; none in records of before they were kept. */
             surface: components["schemas"]["SurfaceReading"][];
+            /** @description How much of each cup went into a layer of IReadOnlyList&lt;PouredLayer&gt; SessionRecord.Poured, 0…1, by its pours as they were planned; none in records of before it was kept. */
+            pouredShares: number[];
         };
         /** @description A session looked back on. */
         SessionReview: {
