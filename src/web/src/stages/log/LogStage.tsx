@@ -5,7 +5,7 @@ import { useDesk } from '../../desk/DeskContext';
 import { useNow } from '../../slip/useNow';
 import { EntryView } from './EntryView';
 import { LessonsPart } from './LessonsPart';
-import { found } from './words';
+import { countOf, found } from './words';
 import { WritePart } from './WritePart';
 
 /** What has been: the log, read from the last entry back; beside it what can be written, and what it teaches. */
@@ -35,9 +35,7 @@ export function LogStage({ messages }: { messages: ReactNode }) {
             onChange={(event) => setWords(event.target.value)}
           />
           {told !== undefined && (
-            <span className="quiet">
-              {words.trim() === '' ? `${told.length} entries` : `${entries.length} of ${told.length}`}
-            </span>
+            <span className="quiet">{countOf(entries.length, told.length, words.trim() !== '')}</span>
           )}
         </div>
         {error !== null && <p role="alert">{error.message}</p>}

@@ -25,6 +25,12 @@ export function headOf(entry: LogEntry): string {
   return entry.photoId !== null ? 'A photo' : 'A note';
 }
 
+/** How many entries there are, or of how many so many are shown. */
+export function countOf(shown: number, all: number, looking: boolean): string {
+  if (looking) return `${shown} of ${all}`;
+  return all === 1 ? '1 entry' : `${all} entries`;
+}
+
 /** Whether an entry has all the words that are looked for, in any order and case. */
 export function found(read: ReadEntry, waterName: string, words: string): boolean {
   const { entry, corrected, causes, review } = read;
