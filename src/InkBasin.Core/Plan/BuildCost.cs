@@ -4,7 +4,7 @@ namespace InkBasin.Core.Plan;
 
 /// <summary>What a build costs, in the maker's own money, by what things at hand cost or are sold for.</summary>
 /// <param name="BuildName">The build.</param>
-/// <param name="SoFar">Resin and tints of what is poured, as weighed, else as planned.</param>
+/// <param name="SoFar">Resin and tints of what is poured, as weighed, else as planned, and resin that was mixed and poured nowhere.</param>
 /// <param name="ToCome">Resin and tints of the sessions ahead.</param>
 /// <param name="OtherSoFar">What else the work done has taken: foam, plaster, sealer, sealant, glue, sheets, cups, as reckoned for it.</param>
 /// <param name="OtherToCome">The same of the work ahead.</param>

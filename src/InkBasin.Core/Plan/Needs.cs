@@ -8,7 +8,7 @@ namespace InkBasin.Core.Plan;
 /// <param name="Goods">Tints, cups and, with its other work, what that takes ahead.</param>
 public sealed record Needs(IReadOnlyList<ResinNeed> Resin, IReadOnlyList<GoodNeed> Goods)
 {
-    /// <summary>What it has taken already: its begun pours, as weighed, else as planned.</summary>
+    /// <summary>What it has taken already: its begun pours, as weighed, else as planned, and what was mixed and poured nowhere, which is on no day of pouring.</summary>
     public IReadOnlyList<ResinNeed> Poured { get; init; } = [];
 
     /// <summary>The tints in that, by the recipe it was mixed by.</summary>
@@ -31,11 +31,17 @@ public sealed record Needs(IReadOnlyList<ResinNeed> Resin, IReadOnlyList<GoodNee
             .GroupBy(one => (one.Dose.TintId, one.Session.Number))
             .Select(group => new GoodNeed(name, GoodKind.Tint, group.First().Dose.Name, group.Key.TintId, null, group.Sum(one => one.Ml), Day(group.First().Session)));
         var cups = sessions.Select(session => new GoodNeed(name, GoodKind.Cup, "Mixing cups", null, null, BuildWork.CupsOf(session.Cards.Count, session.Cards[0].Batch.BMl <= 0), Day(session)));
-        return new Needs([.. resin], [.. tints, .. cups]) { Poured = [.. PouredOf(answers)], PouredTints = [.. TintsOf(answers)] };
+        return new Needs([.. resin], [.. tints, .. cups]) { Poured = [.. PouredOf(answers), .. SpentOf(answers)], PouredTints = [.. TintsOf(answers)] };
     }
 
     private static IEnumerable<ResinNeed> PouredOf(BuildAnswers answers) => BegunLayer.Of(answers).Select(one => new ResinNeed(
         answers.Build.Name, $"{one.Name}, layer {one.Pour.Layer}", one.Sheet.Id, one.OneG, one.TwoG, one.Layer.VolumeMl, DateOnly.FromDateTime(Clock.On(one.Pour.At, answers.Bench.Zone).DateTime)));
+
+    private static IEnumerable<ResinNeed> SpentOf(BuildAnswers answers) =>
+        from session in answers.Build.Log.Select(entry => entry.Corrected().Session).OfType<Log.SessionRecord>()
+        let spent = session.Spent()
+        where spent.OneG + spent.TwoG > 0
+        select new ResinNeed(answers.Build.Name, session.Title, session.ProductId, spent.OneG, spent.TwoG, 0, null);
 
     private static IEnumerable<GoodNeed> TintsOf(BuildAnswers answers) => BegunLayer.Of(answers).SelectMany(one =>
         (one.Pour.Ink?.MlOf(one.Pour.Layer - 1, one.Sheet.MixedMl(one.OneG, one.TwoG)) ?? []).Select(tint => new GoodNeed(

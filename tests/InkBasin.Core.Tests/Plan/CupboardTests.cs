@@ -1,8 +1,11 @@
+using InkBasin.Core.Bench;
 using InkBasin.Core.Builds;
 using InkBasin.Core.Ground;
+using InkBasin.Core.Log;
 using InkBasin.Core.Plan;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
+using InkBasin.Core.Tests.Bench;
 using InkBasin.Core.Water;
 
 namespace InkBasin.Core.Tests.Plan;
@@ -204,5 +207,14 @@ public class CupboardTests
         var packs = Stores.Examples with { Packs = [new Pack("k", "coating-epoxy", 500, 500, 25)] };
         Assert.Equal(57 * 0.025, BuildCost.Of("Creek", needs, packs.AtHand).SoFar, 9);
         Assert.Contains("Coating epoxy (example)", BuildCost.Of("Creek", needs, Stores.Examples.AtHand).Unpriced);
+
+        // A cup that was spread out cost what was in it, and made no evening of pouring nor any water.
+        var walk = new BenchWalk(BenchWalk.Creek).To("1-pour-1");
+        walk.Take(new CupGivenUp("g", walk.Now, 1));
+        var lost = build with { Log = [new LogEntry { Id = "s", At = Samples.Evening, Session = SessionRecord.Of(walk.Script, Samples.Evening, walk.Events) }] };
+        var withLost = BuildCost.Of("Creek", Needs.Of(Planner.Answers(lost, stores)), stores.AtHand);
+        var mix = BenchWalk.Creek.Mixes[0];
+        Assert.Equal(cost.SoFar + (mix.OneG * 0.02) + (mix.TwoG * 0.03), withLost.SoFar, 9);
+        Assert.Equal((cost.ToCome, cost.OnModelMl, cost.Evenings), (withLost.ToCome, withLost.OnModelMl, withLost.Evenings));
     }
 }

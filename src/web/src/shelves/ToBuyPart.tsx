@@ -43,7 +43,7 @@ export function ToBuyPart({ view }: { view: CupboardView }) {
                 <strong>{cost.buildName}</strong>
                 <span>{money(cost.sum)}</span>
                 <small>
-                  {money(cost.soFar)} poured, {money(cost.toCome)} resin and tint to come
+                  resin and tint {money(cost.soFar)} so far, {money(cost.toCome)} to come
                   {cost.otherSoFar + cost.otherToCome > 0 &&
                     `; ground, seals and cups ${money(cost.otherSoFar)} so far, ${money(cost.otherToCome)} to come`}
                   {cost.per100Ml != null && ` · ${money(cost.per100Ml)} a 100 ml`}

@@ -8654,7 +8654,7 @@ export interface components {
             buildName: string;
             /**
              * Format: double
-             * @description Resin and tints of what is poured, as weighed, else as planned.
+             * @description Resin and tints of what is poured, as weighed, else as planned, and resin that was mixed and poured nowhere.
              */
             soFar: number;
             /**
