@@ -104,7 +104,10 @@ public sealed class BottleDraws(InkBasinContext context, GoodDraws goods, ReadSh
         }
 
         var stock = new RunDown(sheet, bottles.Select(ShelfStore.BottleOf).OfType<Bottle>());
-        stock.Take(wanted.OneG, wanted.TwoG, wanted.On);
+
+        // What is past its date then is taken when nothing else is left: so it is at the bench, and nobody plans it.
+        var draw = stock.Take(wanted.OneG, wanted.TwoG, wanted.On);
+        stock.Take(draw.OneShortG, draw.TwoShortG, on: null);
         var taken = new Dictionary<string, double>();
         var opened = new List<string>();
         foreach (var bottle in bottles)

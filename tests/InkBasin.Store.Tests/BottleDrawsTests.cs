@@ -130,6 +130,21 @@ public sealed class BottleDrawsTests : OverCupboard
     }
 
     // Of the two dates one is wrong; opened before it was bought, the bottle could not be changed any more.
+    // Nobody plans it; but who pours it all the same has it in the bed, and not in the bottle.
+    [Fact]
+    public async Task What_is_past_its_date_is_taken_when_nothing_else_is_left()
+    {
+        var id = await Begin(
+            [BottleOf("old", Part.One, 100, bought: new(2020, 1, 1), opened: new(2020, 1, 1)), BottleOf("new", Part.One, 40), BottleOf("two", Part.Two, 400)], Pour("p"), Pour("q", 2));
+        Assert.True(Kept.Shelf.Current.Bottles.Single(bottle => bottle.Id == "old").KeepsUntil(ExampleSheets.All.Single(sheet => sheet.Id == Product)) < On);
+        await Edit(id, Noted("p", 40, 30));
+        Assert.Equal((100, 0), (Bottles()["old"].LeftG, Bottles()["new"].LeftG));
+        await Edit(id, Noted("q", 30, 25));
+        Assert.Equal((70, 0), (Bottles()["old"].LeftG, Bottles()["new"].LeftG));
+        await Undo(id);
+        Assert.Equal((100, 0), (Bottles()["old"].LeftG, Bottles()["new"].LeftG));
+    }
+
     [Fact]
     public async Task A_pour_dated_before_its_bottle_was_bought_opens_it_on_the_day_it_was_bought()
     {
