@@ -1,13 +1,18 @@
+using System.Collections;
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
 using System.Text.Json;
 using System.Text;
+using InkBasin.Core.Bench;
 using InkBasin.Core.Builds;
+using InkBasin.Core.Days;
 using InkBasin.Core.Drying;
 using InkBasin.Core.Ground;
 using InkBasin.Core.Ink;
+using InkBasin.Core.Joints;
+using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Sight;
@@ -27,11 +32,11 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(Tried("INKBASIN_SECONDS", 180));
     private static readonly double[] Numbers = [0, -1, 1e-9, 0.001, 0.02, 0.05, 0.5, 1, 2, 5, 8.0001, 23.004, 23.0098, 45, 50, 95, 100, 180, 499, 500, 999, 1500, 3000, 9999, 1e6, 1e9, 1e12, -500, -1e12];
     private static readonly string[] Dates = ["9999-12-30T19:00:00+00:00", "0001-01-01T00:00:00+00:00", "1900-01-01T00:00:00+00:00", "2999-12-31T23:00:00+00:00", "2027-03-02T08:00:00+14:00"];
-    private static readonly string[] Lists = ["recipe", "waters", "dams", "standIns", "drowned", "waterTests", "neighbours"];
+    private static readonly string[] Lists = ["recipe", "waters", "dams", "standIns", "drowned", "waterTests", "neighbours", "trials"];
 
     // These always answer; what more is asked of a build may be refused in its own place, with its reason.
-    private static readonly string[] Always = ["/file", "/ground", "/joints", "/drying", "/undo-list"];
-    private static readonly string[] Asked = ["/making", "/dam-panels", "/hollows", "/running", "/ground.stl", "/templates/1.svg", "/templates/1.dxf", "/dams/1.svg", "/dams.pdf", "/papers/cups.pdf", "/papers/pours.pdf?paper=letter", "/papers/before.pdf", "/papers/record.pdf", "/papers/rescue.pdf", "/layers.csv", "/cups.csv", "/log.csv", "/share.html"];
+    private static readonly string[] Always = ["/file", "/ground", "/joints", "/drying", "/undo-list", "/log", "/lessons", "/bench"];
+    private static readonly string[] Asked = ["/making", "/dam-panels", "/hollows", "/running", "/ground.stl", "/templates/1.svg", "/templates/1.dxf", "/dams/1.svg", "/dams.pdf", "/papers/cups.pdf", "/papers/pours.pdf?paper=letter", "/papers/before.pdf", "/papers/record.pdf", "/papers/rescue.pdf", "/layers.csv", "/cups.csv", "/log.csv", "/share.html", "/days?withinS=1"];
     private static readonly string[] AskedOfWaters = ["/heat", "/strategies", "/surface", "/shore", "/enough?ml=20", "/reckoned?levelMm=12"];
 
     private static int Tried(string name, int always) => int.TryParse(Environment.GetEnvironmentVariable(name), CultureInfo.InvariantCulture, out var many) ? many : always;
@@ -81,11 +86,21 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
         {
             var random = new Random(k);
             var mutated = file.DeepClone();
-            for (var changes = random.Next(1, 3); changes > 0; changes--) Change(random, random.Next(10) == 0 ? mutated : mutated["build"]!);
+            for (var changes = random.Next(1, 3); changes > 0; changes--)
+            {
+                if (k % 2 == 0) ChangeAny(random, mutated["build"]!);
+                else Change(random, random.Next(10) == 0 ? mutated : mutated["build"]!);
+            }
+
             var text = mutated.ToJsonString();
 
             // Now and then the text itself is broken.
-            if (random.Next(8) == 0) text = text.Remove(random.Next(text.Length), random.Next(1, 30).Clamp(text.Length));
+            if (random.Next(8) == 0)
+            {
+                var from = random.Next(text.Length);
+                text = text.Remove(from, Math.Min(random.Next(1, 30), text.Length - from));
+            }
+
             if (random.Next(20) == 0) text = text[..random.Next(text.Length)];
             var before = (await client.Get("/api/builds")).AsArray().Count;
             var (response, body) = await client.PostText("/api/builds/import", text);
@@ -106,6 +121,11 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
         Assert.True(opened > 3, "Hardly anything was let in: that tries nothing.");
     }
 
+    // What is not on it is never changed.
+    [Fact]
+    public void The_small_board_has_one_of_everything_on_it() =>
+        Assert.All(typeof(Build).GetProperties().Where(list => list.PropertyType.IsGenericType && list.GetValue(Furnished) is IEnumerable), list => Assert.NotEmpty((IEnumerable)list.GetValue(Furnished)!));
+
     private static async Task<T> TimedAsync<T>(Func<Task<T>> ask, int number, object what)
     {
         var start = Stopwatch.GetTimestamp();
@@ -119,6 +139,9 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
         var random = new Random(number);
         var build = (await TimedAsync(() => client.Get(at), number, what))["build"]!;
         foreach (var aspect in Always) await AnswersAsync(client, at + aspect, number, what, mayRefuse: false);
+
+        // What is reckoned over all builds is not taken away by one of them.
+        await AnswersAsync(client, "/api/stores/cupboard", number, what, mayRefuse: false);
         for (var k = 0; k < 2; k++) await AnswersAsync(client, at + Asked[random.Next(Asked.Length)], number, what, mayRefuse: true);
         foreach (var water in build["waters"]!.AsArray())
         {
@@ -160,7 +183,7 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
             case < 8:
                 return new JsonObject { ["kind"] = "set", ["list"] = list, ["id"] = item!["id"]!.DeepClone(), ["fields"] = Changed(random, item) };
             default:
-                string[] own = ["scale", "board", "measuring", "making", "room", "care", "drying", "photo"];
+                string[] own = ["scale", "board", "measuring", "making", "room", "care", "drying", "photo", "days"];
                 var whole = new JsonObject(own.Where(name => build[name] is not null).Select(name => KeyValuePair.Create(name, (JsonNode?)build[name]!.DeepClone())));
                 return new JsonObject { ["kind"] = "set", ["list"] = null, ["id"] = null, ["fields"] = Changed(random, whole) };
         }
@@ -227,6 +250,37 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
         }
     }
 
+    // Any one value of all there are: what has many parts is changed as often as it has.
+    private static void ChangeAny(Random random, JsonNode whole)
+    {
+        List<(JsonNode Parent, string? Name, int At)> all = [];
+        void Gather(JsonNode? node)
+        {
+            if (node is JsonObject record)
+            {
+                foreach (var (name, value) in record)
+                {
+                    all.Add((record, name, 0));
+                    Gather(value);
+                }
+            }
+            else if (node is JsonArray list)
+            {
+                foreach (var (at, value) in list.Index())
+                {
+                    all.Add((list, null, at));
+                    Gather(value);
+                }
+            }
+        }
+
+        Gather(whole);
+        var (parent, name, at) = all[random.Next(all.Count)];
+        if (name is null) parent[at] = random.Next(3) == 0 ? null : Other(random, parent[at]);
+        else if (random.Next(12) == 0) ((JsonObject)parent).Remove(name);
+        else parent[name] = Other(random, parent[name]);
+    }
+
     private static DateTimeOffset Evening => new(2027, 3, 1, 19, 0, 0, TimeSpan.Zero);
 
     /// <summary>A small board with one of everything on it.</summary>
@@ -259,10 +313,35 @@ public sealed class KeptAndOpenedTests(ServerFixture server) : IClassFixture<Ser
         Answers = [new CheckAnswer("w", CheckItem.Sealed, false, null, Evening)],
         Drying = new DryingLog { PlasteredAt = Evening.AddDays(-4), Weighings = [new LoggedWeighing(Evening, 950)] },
         RoomLog = [new RoomReading(Evening, 21)],
+        Trials = [new TrialPuddle { Id = "puddle", WaterId = "w", At = Evening, Ink = new InkChoice("blue-green", 0.2), DepthMm = 5, BedHex = "#8a6f52", SeenHex = "#4f6a58" }],
+        Neighbours = [new Neighbour(Guid.Parse("00000000-0000-0000-0000-000000000007"), BoardSide.Right, BoardSide.Left) { Id = "n" }],
+        Days = new DaysChoice { Except = [new OtherDay(new DateOnly(2027, 3, 4), 600, 720)], Notes = [new StepNote("skin") { HandsOnMin = 45 }], Own = [new OwnStep("o", "Own work", 20, 0, ["skin"])] },
+        Learnt = [new TakenLesson(new Lesson(LessonKind.Volume, null, 1.1, 1, 1.2, 4), Evening)],
+        Log =
+        [
+            new LogEntry { Id = "session", At = Evening, WaterId = "w", Layer = 1, Session = Session, Corrections = [new LogCorrection(Evening.AddDays(1), "cup.1.oneG", 31, null, "Misread")] },
+            new LogEntry { Id = "turned", At = Evening, WaterId = "w", Layer = 1, Seen = SeenState.Turned, AfterMin = 40 },
+            new LogEntry { Id = "gelled", At = Evening.AddHours(9), WaterId = "w", Layer = 1, Seen = SeenState.Gelled },
+            new LogEntry { Id = "surface", At = Evening.AddHours(5), WaterId = "w", Layer = 1, SurfaceC = 27 },
+            new LogEntry { Id = "outcome", At = Evening.AddDays(2), WaterId = "w", Layer = 1, Outcome = Outcome.Cloudy, Text = "A veil by the weir." },
+        ],
     };
-}
 
-internal static class Small
-{
-    public static int Clamp(this int length, int most) => Math.Min(length, Math.Max(0, most - 1));
+    /// <summary>A session of two cups, the second of them spread out.</summary>
+    private static SessionRecord Session => new(
+        "Creek, layer 1", "coating-epoxy", "Coating epoxy", "Blue-green", Evening, Evening.AddHours(1), true,
+        [new BenchLayer("w", "Creek", 1, 14, 48, 8)],
+        [new CupMix(1.2, 15, 12.5, 1.1, 1, 2, 100, 0.1, [new CupTime(27.5, 35), new CupTime(40, 30)]), new CupMix(1.2, 15, 12.5, 1.1, 1, 2, 100, 0.1, [])],
+        3, 18, 30, 41,
+        [
+            new BenchCup(1, 15, 12.5, 12.5, 0, 26, Evening.AddMinutes(5), Evening.AddMinutes(40), Evening.AddMinutes(20), 3, 4, 3),
+            new BenchCup(2, 15, 12.5, 12.4, 0.8, 26, Evening.AddMinutes(25), Evening.AddMinutes(60), null, 3, null, null, Evening.AddMinutes(50), Evening.AddMinutes(48)),
+        ],
+        [new PouredLayer("w", 1, Evening.AddMinutes(20), 15, 12.5, 13.9, false)],
+        [new BenchLeak(Evening.AddMinutes(22), Evening.AddMinutes(26), 3, "Film")],
+        20.5, 52, 26, new BubbleLooks(2, 3), 4)
+    {
+        Surface = [new SurfaceReading(Evening.AddMinutes(50), 24)],
+        PouredShares = [1, 0],
+    };
 }

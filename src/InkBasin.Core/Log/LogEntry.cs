@@ -60,120 +60,6 @@ public sealed record LogCorrection(DateTimeOffset At, string Field, double? Valu
     }
 }
 
-/// <summary>A session at the bench as it was, planned beside actual.</summary>
-/// <param name="Title">What was poured.</param>
-/// <param name="ProductId">The product.</param>
-/// <param name="ProductName">Its name, as it was called then.</param>
-/// <param name="InkName">Its tints; null when clear.</param>
-/// <param name="OpenedAt">When it was opened.</param>
-/// <param name="EndedAt">When it ended.</param>
-/// <param name="EndedEarly">Whether before its last step.</param>
-/// <param name="Planned">The layers it was to fill.</param>
-/// <param name="Mixes">Each cup as planned.</param>
-/// <param name="StirMin">How long a cup was to be stirred, minutes.</param>
-/// <param name="WorkFromC">Least temperature of the sheet, °C.</param>
-/// <param name="WorkToC">Greatest, °C.</param>
-/// <param name="PeakC">Hottest it was to become, °C.</param>
-/// <param name="Cups">Each cup as it was.</param>
-/// <param name="Poured">The layers as they were poured.</param>
-/// <param name="Leaks">Dams that leaked.</param>
-/// <param name="RoomC">The room as it was last read, °C.</param>
-/// <param name="HumidityPercent">Its relative humidity, %; null when not read.</param>
-/// <param name="HottestC">Hottest reading of the surface, °C.</param>
-/// <param name="BubbleLooks">How many looks for bubbles there were, and how many had been planned.</param>
-/// <param name="LatestLookMin">How late the latest of them came, minutes; 0 when none was late.</param>
-public sealed record SessionRecord(
-    string Title,
-    string ProductId,
-    string ProductName,
-    string? InkName,
-    DateTimeOffset OpenedAt,
-    DateTimeOffset EndedAt,
-    bool EndedEarly,
-    IReadOnlyList<BenchLayer> Planned,
-    IReadOnlyList<CupMix> Mixes,
-    double StirMin,
-    double WorkFromC,
-    double WorkToC,
-    double? PeakC,
-    IReadOnlyList<BenchCup> Cups,
-    IReadOnlyList<PouredLayer> Poured,
-    IReadOnlyList<BenchLeak> Leaks,
-    double? RoomC,
-    double? HumidityPercent,
-    double? HottestC,
-    BubbleLooks BubbleLooks,
-    double LatestLookMin)
-{
-    // The most that any pour is noted with.
-    private const double MostG = 1_000_000;
-
-    /// <summary>Readings of the surface of the pour, oldest first; none in records of before they were kept.</summary>
-    public IReadOnlyList<SurfaceReading> Surface { get; init; } = [];
-
-    /// <summary>How much of each cup went into a layer of <see cref="Poured"/>, 0…1, by its pours as they were planned; none in records of before it was kept.</summary>
-    public IReadOnlyList<double> PouredShares { get; init; } = [];
-
-    /// <summary>
-    /// What was mixed and went into no layer: spread out, or left standing in its cup. Of what was not weighed nothing is known. What never met its other part can be mixed yet.
-    /// </summary>
-    /// <returns>Part one and part two of it, g.</returns>
-    public (double OneG, double TwoG) Spent()
-    {
-        var (one, two) = (0.0, 0.0);
-        foreach (var (cup, share) in Cups.Zip(PouredShares))
-        {
-            if (cup.MetAt is null) continue;
-            var rest = 1 - Math.Clamp(share, 0, 1);
-            one += rest * Math.Clamp(cup.OneG ?? 0, 0, MostG);
-            two += rest * Math.Clamp(cup.TwoG ?? 0, 0, MostG);
-        }
-
-        return (one, two);
-    }
-
-    /// <summary>The record of a session that has ended.</summary>
-    /// <param name="script">Its script.</param>
-    /// <param name="openedAt">When it was opened.</param>
-    /// <param name="events">What has happened.</param>
-    /// <exception cref="RefusedException">It goes on.</exception>
-    public static SessionRecord Of(BenchScript script, DateTimeOffset openedAt, IReadOnlyList<BenchEvent> events)
-    {
-        ArgumentNullException.ThrowIfNull(script);
-        ArgumentNullException.ThrowIfNull(events);
-        var state = BenchSession.Of(script, openedAt, events);
-        if (state.EndedAt is not { } ended) throw new RefusedException("session", "That session goes on.", RefusalKind.Impossible);
-        var looks = script.Steps.Where(step => step.Kind == BenchStepKind.Bubbles).ToList();
-        List<(double DueMin, DateTimeOffset At)> looked = [.. looks.Select(step => (step.DueMin ?? 0, state.Done.LastOrDefault(done => done.StepId == step.Id && !done.OpenedAgain)?.At)).Where(one => one.At is not null).Select(one => (one.Item1, one.At!.Value))];
-        var poured = state.Poured.Select(layer => (DateTimeOffset?)layer.At).Max();
-        return new SessionRecord(
-            script.Title, script.ProductId, script.ProductName, script.InkName, openedAt, ended, state.EndedEarly, script.Layers, script.Mixes,
-            script.Steps.Where(step => step.Kind == BenchStepKind.Stir && step.Cup == 1).Sum(step => step.Minutes ?? 0),
-            script.WorkFromC, script.WorkToC, script.PeakC, state.Cups, state.Poured, state.Leaks, state.RoomC,
-            events.OfType<RoomRead>().LastOrDefault(read => read.HumidityPercent is not null)?.HumidityPercent,
-            state.HottestC,
-            new BubbleLooks(looked.Count, looks.Count),
-            poured is { } from ? looked.Select(look => (look.At - from).TotalMinutes - look.DueMin).Where(late => late > 0).DefaultIfEmpty(0).Max() : 0)
-        {
-            Surface = state.Surface,
-            PouredShares = [.. state.Cups.Select(cup => PouredShare(state, cup.Number))],
-        };
-    }
-
-    private static double PouredShare(BenchState state, int cup)
-    {
-        var pours = state.Steps.Where(step => step.Kind == BenchStepKind.Pour && step.Cup == cup).ToList();
-        var poured = pours.Where(step => state.Done.Any(done => done.StepId == step.Id && !done.OpenedAgain)).ToList();
-        var all = pours.Sum(step => step.TargetMl ?? 0);
-        return all > 0 ? poured.Sum(step => step.TargetMl ?? 0) / all : poured.Count > 0 ? 1 : 0;
-    }
-}
-
-/// <summary>Looks for bubbles.</summary>
-/// <param name="Done">How many there were.</param>
-/// <param name="Planned">How many were planned.</param>
-public sealed record BubbleLooks(int Done, int Planned);
-
 /// <summary>
 /// An entry of a build's log. Nothing in it is changed: what was wrong is put right beside it, with its reason. It holds one of: a session, how a layer turned out,
 /// a state that was seen, a reading of its surface, a photo, words.
@@ -244,6 +130,7 @@ public sealed record LogEntry
         Clock.Check(At, $"{field}.at");
         if (Text?.Length > 400) throw new RefusedException($"{field}.text", "Keep a note to 400 characters.");
         if (string.IsNullOrWhiteSpace(Text) && Session is null && Outcome is null && Seen is null && SurfaceC is null && PhotoId is null) throw new RefusedException($"{field}.text", "An entry of the log has to say something.");
+        Session?.Check($"{field}.session");
         if (Outcome is { } outcome) Require.Known(outcome, $"{field}.outcome");
         if (Seen is { } seen) Require.Known(seen, $"{field}.seen");
         if ((Outcome is not null || Seen is not null || SurfaceC is not null) && (WaterId is null || Layer is null)) throw new RefusedException($"{field}.layer", "Say of which layer of which water.");

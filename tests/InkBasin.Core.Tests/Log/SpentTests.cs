@@ -78,6 +78,7 @@ public class SpentTests
 
         if (walk.State.EndedAt is null) walk.Take(new SessionEnded("end", walk.Now, "Called away"));
         var record = RecordOf(walk);
+        record.Check("session");
         var (one, two) = record.Spent();
         var met = record.Cups.Where(cup => cup.MetAt is not null).ToList();
         return Math.Abs(met.Sum(cup => cup.OneG ?? 0) - one - record.Poured.Sum(layer => layer.OneG ?? 0)) < 1e-6 && Math.Abs(met.Sum(cup => cup.TwoG ?? 0) - two - record.Poured.Sum(layer => layer.TwoG ?? 0)) < 1e-6;

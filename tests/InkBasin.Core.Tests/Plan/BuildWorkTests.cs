@@ -152,9 +152,10 @@ public class BuildWorkTests
         Assert.Equal(("cups:s", session.EndedAt, 2.0 * session.Cups.Count), (work.Id, work.DoneAt, work.Takes.Single().Amount));
 
         // One more that was spread out; one that nobody mixed counts for nothing.
-        var spare = session.Cups[0] with { Number = 9, OutAt = null, GivenUpAt = Samples.Evening };
-        Assert.Equal(2 * (session.Cups.Count + 1), Of(session with { Cups = [.. session.Cups, spare] }).Takes.Single().Amount);
-        Assert.Equal(2 * session.Cups.Count, Of(session with { Cups = [.. session.Cups, spare with { OneG = null, MetAt = null, GivenUpAt = null }] }).Takes.Single().Amount);
+        var more = session with { Mixes = [.. session.Mixes, session.Mixes[0]], PouredShares = [] };
+        var spare = session.Cups[0] with { Number = session.Cups.Count + 1, OutAt = null, GivenUpAt = Samples.Evening };
+        Assert.Equal(2 * (session.Cups.Count + 1), Of(more with { Cups = [.. session.Cups, spare] }).Takes.Single().Amount);
+        Assert.Equal(2 * session.Cups.Count, Of(more with { Cups = [.. session.Cups, spare with { OneG = null, MetAt = null, GivenUpAt = null }] }).Takes.Single().Amount);
         Assert.Equal(session.Cups.Count, Of(session with { Mixes = [.. session.Mixes.Select(mix => mix with { OnePerTwoG = 0 })] }).Takes.Single().Amount);
     }
 
