@@ -33,15 +33,6 @@ public sealed class BottleDrawsTests : OverCupboard
         ["fromBottles"] = fromBottles,
     });
 
-    // Read from the file; what the plans have been handed is the same.
-    private Dictionary<string, (double LeftG, DateOnly? OpenedOn)> Bottles()
-    {
-        using var ask = Kept.Ask();
-        var kept = ask.Context.Bottles.AsNoTracking().ToDictionary(row => row.Id, row => (Math.Round(row.LeftG, 6), row.OpenedOn));
-        Assert.Equal(kept, Kept.Shelf.Current.Bottles.ToDictionary(bottle => bottle.Id, bottle => (Math.Round(bottle.LeftG, 6), bottle.OpenedOn)));
-        return kept;
-    }
-
     [Fact]
     public async Task What_is_weighed_out_is_out_while_its_note_stands_and_opens_the_bottle()
     {

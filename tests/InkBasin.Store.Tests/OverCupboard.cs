@@ -1,6 +1,7 @@
 using InkBasin.Core.Builds;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Stock;
+using Microsoft.EntityFrameworkCore;
 
 namespace InkBasin.Store.Tests;
 
@@ -13,6 +14,15 @@ public abstract class OverCupboard : IDisposable
     {
         Kept.Dispose();
         GC.SuppressFinalize(this);
+    }
+
+    // Read from the file; what the plans have been handed is the same.
+    protected Dictionary<string, (double LeftG, DateOnly? OpenedOn)> Bottles()
+    {
+        using var ask = Kept.Ask();
+        var kept = ask.Context.Bottles.AsNoTracking().ToDictionary(row => row.Id, row => (Math.Round(row.LeftG, 6), row.OpenedOn));
+        Assert.Equal(kept, Kept.Shelf.Current.Bottles.ToDictionary(bottle => bottle.Id, bottle => (Math.Round(bottle.LeftG, 6), bottle.OpenedOn)));
+        return kept;
     }
 
     protected async Task<Guid> Begin(Bottle[] bottles, params BegunPour[] pours)

@@ -5,7 +5,6 @@ using InkBasin.Core.Log;
 using InkBasin.Core.Pours;
 using InkBasin.Core.Resin;
 using InkBasin.Core.Stock;
-using Microsoft.EntityFrameworkCore;
 
 namespace InkBasin.Store.Tests;
 
@@ -33,14 +32,6 @@ public sealed class SpentDrawsTests : OverCupboard
     };
 
     private static CorrectLog Right(double? oneG) => new("s", new LogCorrection(At.AddDays(1), "cup.1.oneG", oneG, null, "Misread"));
-
-    private Dictionary<string, (double LeftG, DateOnly? OpenedOn)> Bottles()
-    {
-        using var ask = Kept.Ask();
-        var kept = ask.Context.Bottles.AsNoTracking().ToDictionary(row => row.Id, row => (Math.Round(row.LeftG, 6), row.OpenedOn));
-        Assert.Equal(kept, Kept.Shelf.Current.Bottles.ToDictionary(bottle => bottle.Id, bottle => (Math.Round(bottle.LeftG, 6), bottle.OpenedOn)));
-        return kept;
-    }
 
     [Fact]
     public async Task It_is_out_once_and_opens_the_bottle()
