@@ -16,6 +16,13 @@ public static class Clock
         if (at.Year is < EarliestYear or > LatestYear) throw new RefusedException(field, $"{field} must lie between the years {EarliestYear} and {LatestYear}: check the date.");
     }
 
+    /// <summary>Refuses a day nobody means; none is no day.</summary>
+    /// <exception cref="RefusedException">It lies before <see cref="EarliestYear"/> or after <see cref="LatestYear"/>.</exception>
+    public static void Check(DateOnly? day, string field)
+    {
+        if (day?.Year is < EarliestYear or > LatestYear) throw new RefusedException(field, $"{field} must lie between the years {EarliestYear} and {LatestYear}: check the date.");
+    }
+
     /// <summary>Refuses what is no name of a time zone; whether this machine knows the zone is another matter.</summary>
     /// <exception cref="RefusedException">It is empty, over 64 characters long, or holds other signs than those of such names.</exception>
     public static void CheckZone(string? id, string field)

@@ -45,6 +45,8 @@ public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG
         if (FullG is { } full) Require.Within(full, 0.1, 1_000_000, $"{field}.fullG");
         if (LeftG > FullG) throw new RefusedException($"{field}.leftG", "More is left in it than it held when it was new: check the two.", RefusalKind.Impossible);
         if (Price is { } price) Require.Within(price, 0, 1_000_000, $"{field}.price");
+        Clock.Check(BoughtOn, $"{field}.boughtOn");
+        Clock.Check(OpenedOn, $"{field}.openedOn");
         if (OpenedOn < BoughtOn) throw new RefusedException($"{field}.openedOn", "It was opened before it was bought: check the dates.", RefusalKind.Impossible);
     }
 
@@ -57,8 +59,9 @@ public sealed record Bottle(string Id, string ProductId, Part Part, double LeftG
         return closed is { } a && open is { } b ? (a < b ? a : b) : closed ?? open;
     }
 
-    /// <summary>A day so many months of a sheet later, a month being 30 days; null when either says nothing.</summary>
-    internal static DateOnly? Add(DateOnly? from, double? months) => months is { } m ? from?.AddDays((int)Math.Round(m * DaysOfMonth)) : null;
+    /// <summary>A day so many months of a sheet later, a month being 30 days, or the last day there is; null when either says nothing.</summary>
+    internal static DateOnly? Add(DateOnly? from, double? months) =>
+        from is { } day && months is { } m ? day.AddDays((int)Math.Min(Math.Round(m * DaysOfMonth), DateOnly.MaxValue.DayNumber - day.DayNumber)) : null;
 }
 
 /// <summary>What a pour takes out of the bottles, and what that leaves.</summary>

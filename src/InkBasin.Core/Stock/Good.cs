@@ -118,6 +118,9 @@ public sealed record Good(string Id, GoodKind Kind, string Name, double Left)
 
         if (TintId is not null && Kind != GoodKind.Tint) throw new RefusedException($"{field}.tintId", "Only a tint names a tint.", RefusalKind.Impossible);
         if (TintId?.Length is 0 or > 64) throw new RefusedException($"{field}.tintId", "Name the tint.");
+        Clock.Check(BoughtOn, $"{field}.boughtOn");
+        Clock.Check(OpenedOn, $"{field}.openedOn");
+        Clock.Check(KeepsUntil, $"{field}.keepsUntil");
         if (OpenedOn < BoughtOn) throw new RefusedException($"{field}.openedOn", "It was opened before it was bought: check the dates.", RefusalKind.Impossible);
     }
 }
