@@ -193,6 +193,27 @@ describe('the cut', () => {
     expect(section.alongMm[stretches[0]?.[1] ?? 0]).toBe(29);
   });
 
+  it('stands in each pool of its own that the line crosses, to the last cell of it and no further', () => {
+    const runs = [3, 2, 5, 3, 9, 10, 4, 0, 20, 2, 7, 8];
+    const wet = new Set([62, 63, 64, 69, ...Array.from({ length: 20 }, (_, k) => 80 + k), 47]);
+    const alongRow = {
+      lengthMm: 19,
+      alongMm: [],
+      surfaceMm: [],
+      skinMm: [],
+      cell: Array.from({ length: 20 }, (_, k) => 60 + k),
+    };
+    expect(wetStretches(alongRow, runs, 20)).toEqual([
+      [2, 4],
+      [9, 9],
+    ]);
+    // Over three rows and out over the edge of the board.
+    const cell = [47, 48, 68, 69, 70, 79, 80, 99, 100, 47, 46, -1, 99];
+    const stretches = wetStretches({ ...alongRow, cell }, runs, 20);
+    const among = (k: number) => stretches.some(([from, to]) => from <= k && k <= to);
+    expect(cell.map((_, k) => among(k))).toEqual(cell.map((one) => wet.has(one)));
+  });
+
   it('draws a layer only where the ground lies under its top', () => {
     const section = {
       lengthMm: 6,

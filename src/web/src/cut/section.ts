@@ -45,16 +45,25 @@ function between(ground: Ground, values: Float32Array, xMm: number, yMm: number)
 
 /** Stretches of samples [from, to] where water stands, by the server's wet cells: row, first column, column past the last. */
 export function wetStretches(section: Section, wetRuns: number[], columns: number): [number, number][] {
-  const wet = new Set<number>();
+  // Asked at every frame of a drag: what is gone over is the runs, never the cells in them.
+  const runsOfRow = new Map<number, [number, number][]>();
   for (let i = 0; i < wetRuns.length; i += 3) {
-    const row = wetRuns[i] ?? 0;
-    for (let c = wetRuns[i + 1] ?? 0; c < (wetRuns[i + 2] ?? 0); c++) wet.add(row * columns + c);
+    const [row = 0, first = 0, past = 0] = [wetRuns[i], wetRuns[i + 1], wetRuns[i + 2]];
+    const runs = runsOfRow.get(row);
+    if (runs === undefined) runsOfRow.set(row, [[first, past]]);
+    else runs.push([first, past]);
   }
+  const isWet = (cell: number) => {
+    const row = Math.floor(cell / columns);
+    const column = cell - row * columns;
+    return runsOfRow.get(row)?.some(([first, past]) => first <= column && column < past) ?? false;
+  };
   const stretches: [number, number][] = [];
   let from = -1;
   section.cell.forEach((cell, k) => {
-    if (wet.has(cell) && from < 0) from = k;
-    if (!wet.has(cell) && from >= 0) {
+    const wet = isWet(cell);
+    if (wet && from < 0) from = k;
+    if (!wet && from >= 0) {
       stretches.push([from, k - 1]);
       from = -1;
     }
