@@ -61,6 +61,9 @@ public class RecompileTests
             for (var k = 0; k < 8; k++)
             {
                 var dented = Dented(step, random, feet);
+
+                // The dent as it was and as it is: were more to differ, all would be compiled and nothing tried.
+                Assert.InRange(GroundRecipe.Differing(ground, dented, RandomRecipe.Grids), 0, 2);
                 ground = GroundRecipe.Recompile(Fine, dented, ground, RandomRecipe.Grids);
                 var whole = GroundRecipe.Compile(Fine, dented, RandomRecipe.Grids);
                 if (!ground.Surface.HeightsMm.SequenceEqual(whole.Surface.HeightsMm) || !ground.SkinMm.SequenceEqual(whole.SkinMm)) return false;
@@ -72,6 +75,25 @@ public class RecompileTests
 
     [Fact]
     public void Every_kind_of_step_is_tried() => Assert.Equal(RandomRecipe.Kinds, RandomRecipe.EveryStep(new Random(1), 90, 60).Select(step => step.GetType()).ToHashSet());
+
+    // A step that shapes nothing, such as a bed whose marks no water leaves, is right however little of it is compiled.
+    [Fact]
+    public void Every_kind_of_step_shapes_the_ground_mostly()
+    {
+        var shaped = RandomRecipe.Kinds.ToDictionary(kind => kind, _ => 0);
+        foreach (var seed in Enumerable.Range(1, 20))
+        {
+            var random = new Random(seed);
+            foreach (var step in RandomRecipe.EveryStep(random, 60, 50, 20, 15))
+            {
+                var steps = Dented(step, random, [new(50, 40)]);
+                CompiledGround with = GroundRecipe.Compile(Fine, steps, RandomRecipe.Grids), without = GroundRecipe.Compile(Fine, [.. steps.SkipLast(1)], RandomRecipe.Grids);
+                if (!with.Surface.HeightsMm.SequenceEqual(without.Surface.HeightsMm)) shaped[step.GetType()]++;
+            }
+        }
+
+        Assert.All(shaped, one => Assert.True(one.Value >= 10, $"{one.Key.Name}: {one.Value} of 20"));
+    }
 
     [Fact]
     public void A_channel_reaches_as_far_as_a_hill_raised_before_it_makes_it_reach()
@@ -106,14 +128,20 @@ public class RecompileTests
         Assert.Equal(2, GroundRecipe.Differing(ground, [more with { Enabled = false }, skin]));
     }
 
+    // The same objects each time: a step made anew has lists of its own and counts as changed, and this one reaches over the whole board.
+    private static readonly GroundStep[] Rolling =
+    [
+        new FoamSheet { Id = "under", Name = "Under", ThicknessMm = 14 },
+        new Ridge { Id = "hill", Name = "Hill", Points = [new(50, 40)], HeightMm = 6, WidthMm = 160 },
+    ];
+
     private static IReadOnlyList<GroundStep> Dented(GroundStep step, Random random, IReadOnlyList<PointMm> feet)
     {
         var foot = feet[random.Next(feet.Count)];
         PointMm at = new(foot.XMm + (random.NextDouble() * 8) - 4, foot.YMm + (random.NextDouble() * 8) - 4);
         return
         [
-            new FoamSheet { Id = "under", Name = "Under", ThicknessMm = 30 },
-            new Ridge { Id = "hill", Name = "Hill", Points = [new(50, 40)], HeightMm = 6, WidthMm = 160 },
+            .. Rolling,
             new Strokes { Id = "dent", Name = "Dent", Items = [new Stroke(random.Next(3) == 0 ? StrokeKind.Rise : StrokeKind.Scoop, [at], 5, 1 + (random.NextDouble() * 20))] },
             step,
         ];

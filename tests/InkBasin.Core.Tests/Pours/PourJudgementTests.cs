@@ -273,7 +273,9 @@ public class PourJudgementTests
 
         // As deep as the one under it, it is as hot: the bed hardly matters so far up.
         var even = Only(With(Creek with { WaterlineMm = 18, OwnTopsMm = [9, 10, 11, 12, 13, 14, 15, 16, 17, 18] })).Layers.Is!.Layers;
+        Assert.Equal(even[7].Cure.PeakC, even[8].Cure.PeakC);
         Assert.Equal(even[8].Cure.PeakC, even[9].Cure.PeakC);
+        Assert.NotEqual(even[6].Cure.PeakC, even[7].Cure.PeakC);
     }
 
     [Fact]
