@@ -30,6 +30,23 @@ public class EveryStepTests
         return Compile(steps).SequenceEqual(Compile(again));
     }
 
+    // Only the cells of its footprint are compiled: what it would do farther out were cut off there, as straight as a knife.
+    [Property(MaxTest = 40)]
+    public bool No_step_reaches_beyond_its_footprint(int seed)
+    {
+        var grid = CellGrid.Of(Small);
+        GroundStep[] under = [new FoamSheet { Id = "0", Name = "Base", ThicknessMm = 14 }, new Ridge { Id = "00", Name = "Hill", Points = [new(40, 30)], HeightMm = 20, WidthMm = 90 }];
+        foreach (var step in RandomRecipe.EveryStep(new Random(seed), 80, 50, 5, 5))
+        {
+            using var open = new GroundWork(grid, grid.All, CancellationToken.None);
+            foreach (var part in GroundChange.Parts(under, RandomRecipe.Grids)) open.Apply(part, CellRegion.None(grid).Join(grid.All));
+            foreach (var part in GroundChange.Parts([step], RandomRecipe.Grids)) part.Shape(open);
+            if (!Compile([.. under, step]).SequenceEqual(open.HeightsMm.ToArray())) return false;
+        }
+
+        return true;
+    }
+
     [Property(MaxTest = 60)]
     public bool Digging_steps_never_raise_and_building_steps_never_lower(int seed)
     {

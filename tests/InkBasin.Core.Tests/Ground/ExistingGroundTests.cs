@@ -177,9 +177,11 @@ public class EdgeProfileTests
                 _ => (row, 19 - column),
             };
             var wanted = 4 + (0.5 * ((along * 2) + 1));
-            if (inward == 0) Assert.Equal(wanted, field.HeightsMm[cell], 9);
-            else if (inward >= 5) Assert.Equal(10, field.HeightsMm[cell]);
-            else Assert.InRange(field.HeightsMm[cell], Math.Min(10, wanted), Math.Max(10, wanted));
+
+            // 1 at the side, 0 at the end of the blend, level at both.
+            var share = Math.Min(1, inward * 2 / 10.0);
+            Assert.Equal(10 + ((wanted - 10) * (1 - (share * share * (3 - (2 * share))))), field.HeightsMm[cell], 9);
+            if (inward >= 5) Assert.Equal(10, field.HeightsMm[cell]);
         }
     }
 
