@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace InkBasin.Core.Ground;
 
 /// <summary>
@@ -44,21 +46,8 @@ internal sealed class CellRegion
     /// <summary>This with the cells of a box; what lies beside the board is left out.</summary>
     public CellRegion Join(CellBox box)
     {
-        box = box.Meet(_grid.All);
-        if (box.IsEmpty) return this;
         ulong[]? joined = null;
-        for (var row = box.Row0 / TileCells; row <= (box.Row1 - 1) / TileCells; row++)
-        {
-            for (var word = 0; word < _words; word++)
-            {
-                var at = (row * _words) + word;
-                var all = _tiles[at] | Mask(box, word);
-                if (all == _tiles[at]) continue;
-                joined ??= [.. _tiles];
-                joined[at] = all;
-            }
-        }
-
+        Mark(ref joined, box);
         return joined is null ? this : new CellRegion(_grid, _words, joined);
     }
 
@@ -84,10 +73,10 @@ internal sealed class CellRegion
     /// <summary>This with what a part carries a difference in it to, or reads to make it right.</summary>
     public CellRegion Spread(IGroundPart part)
     {
-        var wider = this;
-        if (part.Spread(_grid, Round).IsEmpty) return wider;
-        foreach (var box in All) wider = wider.Join(part.Spread(_grid, box));
-        return wider;
+        if (part.Spread(_grid, Round).IsEmpty) return this;
+        ulong[]? wider = null;
+        foreach (var box in All) Mark(ref wider, part.Spread(_grid, box));
+        return wider is null ? this : new CellRegion(_grid, _words, wider);
     }
 
     /// <summary>Its cells within a box, as boxes; one box round them when that is hardly more.</summary>
@@ -105,20 +94,23 @@ internal sealed class CellRegion
         within = within.Meet(_grid.All);
         if (within.IsEmpty) return [];
         var boxes = new List<CellBox>();
-        var open = new List<CellBox>();
+        List<CellBox> above = [], open = [];
         for (var row = within.Row0 / TileCells; row <= (within.Row1 - 1) / TileCells; row++)
         {
-            var above = open;
-            open = [];
-            foreach (var run in Runs(row, within))
+            (above, open) = (open, above);
+            AddRuns(row, within, open);
+            for (var i = 0; i < open.Count; i++)
             {
                 // As wide as one that ends over it: that one goes on.
+                var run = open[i];
                 var onto = above.FindIndex(box => box.Column0 == run.Column0 && box.Column1 == run.Column1);
-                open.Add(onto < 0 ? run : run with { Row0 = above[onto].Row0 });
-                if (onto >= 0) above.RemoveAt(onto);
+                if (onto < 0) continue;
+                open[i] = run with { Row0 = above[onto].Row0 };
+                above.RemoveAt(onto);
             }
 
             boxes.AddRange(above);
+            above.Clear();
         }
 
         boxes.AddRange(open);
@@ -127,20 +119,50 @@ internal sealed class CellRegion
 
     private static CellBox Around(IReadOnlyList<CellBox> boxes) => boxes.Aggregate(CellBox.None, (all, box) => all.Join(box));
 
-    // Runs of tiles of a row, clipped to a box.
-    private IEnumerable<CellBox> Runs(int row, CellBox within)
+    // Adds the runs of tiles of a row, clipped to a box, from left to right: by words, as most rows have few or none.
+    private void AddRuns(int row, CellBox within, List<CellBox> runs)
     {
-        int first = within.Column0 / TileCells, last = (within.Column1 - 1) / TileCells;
-        for (var tile = first; tile <= last; tile++)
+        int first = within.Column0 / TileCells, last = (within.Column1 - 1) / TileCells, from = -1;
+        for (var word = first / Bits; word <= last / Bits; word++)
         {
-            if (!Has(row, tile)) continue;
-            var from = tile;
-            while (tile < last && Has(row, tile + 1)) tile++;
-            yield return within.Meet(new CellBox(row * TileCells, (row + 1) * TileCells, from * TileCells, (tile + 1) * TileCells));
+            var tiles = _tiles[(row * _words) + word] & Mask(within, word);
+            if (from >= 0 && (tiles & 1) == 0) Close(word * Bits);
+            for (var done = 0; tiles >> done != 0;)
+            {
+                var set = done + BitOperations.TrailingZeroCount(tiles >> done);
+                if (from < 0) from = (word * Bits) + set;
+                done = set + BitOperations.TrailingZeroCount(~(tiles >> set));
+                if (done >= Bits) break;
+                Close((word * Bits) + done);
+            }
+        }
+
+        if (from >= 0) Close(last + 1);
+
+        void Close(int tile)
+        {
+            runs.Add(within.Meet(new CellBox(row * TileCells, (row + 1) * TileCells, from * TileCells, tile * TileCells)));
+            from = -1;
         }
     }
 
-    private bool Has(int row, int tile) => (_tiles[(row * _words) + (tile / Bits)] >> (tile % Bits) & 1) != 0;
+    // Marks the tiles a box touches, in a copy made when the first of them is new.
+    private void Mark(ref ulong[]? marked, CellBox box)
+    {
+        box = box.Meet(_grid.All);
+        if (box.IsEmpty) return;
+        for (var word = box.Column0 / TileCells / Bits; word <= (box.Column1 - 1) / TileCells / Bits; word++)
+        {
+            var mask = Mask(box, word);
+            for (var row = box.Row0 / TileCells; row <= (box.Row1 - 1) / TileCells; row++)
+            {
+                var at = (row * _words) + word;
+                if ((mask & ~(marked ?? _tiles)[at]) == 0) continue;
+                marked ??= [.. _tiles];
+                marked[at] |= mask;
+            }
+        }
+    }
 
     // The tiles of one word that a box touches.
     private static ulong Mask(CellBox box, int word)

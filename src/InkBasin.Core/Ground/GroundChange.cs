@@ -27,6 +27,13 @@ internal static class GroundChange
         return before.Count + after.Count - (2 * (first + last));
     }
 
+    /// <summary>How many cells the parts two recipes do not share may change.</summary>
+    public static long UnsharedCells(CellGrid grid, CompiledGround ground, IReadOnlyList<IGroundPart> after)
+    {
+        var (first, last) = Shared(ground.Parts, after);
+        return Differs(grid, ground.Parts, first, last, ground.Bounds).Join(Differs(grid, after, first, last, ground.Bounds)).All.Sum(box => box.Cells);
+    }
+
     /// <summary>Compiles all parts on a bare board.</summary>
     public static CompiledGround Whole(CellGrid grid, IReadOnlyList<IGroundPart> parts, CancellationToken cancel)
     {

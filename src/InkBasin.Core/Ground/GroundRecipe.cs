@@ -92,11 +92,27 @@ public static class GroundRecipe
         return grid == CellGrid.Of(ground.Surface) ? GroundChange.From(grid, ground, parts, cancel) : GroundChange.Whole(grid, parts, cancel);
     }
 
-    /// <summary>How much a recipe differs from the one a ground was compiled from: parts of either that the other does not share.</summary>
-    public static int Differing(CompiledGround ground, IReadOnlyList<GroundStep> steps, GroundGrids? grids = null)
+    /// <summary>
+    /// Of grounds of the same board, the one it costs least to recompile a recipe from: the fewest parts differ from it, and of
+    /// several such the one where they may change the fewest cells. A hill dragged far is nearer to where it was a moment ago
+    /// than to where it was taken up.
+    /// </summary>
+    /// <param name="board">The board, already checked.</param>
+    /// <param name="steps">The steps wanted, already checked.</param>
+    /// <param name="grounds">Grounds compiled before, on this board; of equals the first is taken.</param>
+    /// <param name="grids">The grids the steps lay down; null when they lay down none.</param>
+    /// <returns>One of <paramref name="grounds"/>; null when there is none.</returns>
+    /// <exception cref="RefusedException">A step lays down a grid that is not at hand.</exception>
+    public static CompiledGround? Nearest(Board board, IReadOnlyList<GroundStep> steps, IReadOnlyList<CompiledGround> grounds, GroundGrids? grids = null)
     {
-        ArgumentNullException.ThrowIfNull(ground);
+        ArgumentNullException.ThrowIfNull(board);
         ArgumentNullException.ThrowIfNull(steps);
-        return GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps, grids ?? GroundGrids.None));
+        ArgumentNullException.ThrowIfNull(grounds);
+        if (grounds.Count < 2) return grounds.Count == 0 ? null : grounds[0];
+        var parts = GroundChange.Parts(steps, grids ?? GroundGrids.None);
+        var differing = grounds.Select(ground => GroundChange.Unshared(ground.Parts, parts)).ToArray();
+        var least = differing.Min();
+        CompiledGround[] fewest = [.. grounds.Where((_, i) => differing[i] == least)];
+        return fewest.Length == 1 ? fewest[0] : fewest.MinBy(ground => GroundChange.UnsharedCells(CellGrid.Of(board), ground, parts));
     }
 }

@@ -8,6 +8,9 @@ namespace InkBasin.Core.Ground;
 /// </summary>
 internal sealed class GroundWork : IDisposable
 {
+    // Fewer cells are shaped before a second core has been told of them.
+    private const int SharedCells = 2000;
+
     private readonly CancellationToken _cancel;
     private readonly double[] _heights;
     private readonly double[] _skin;
@@ -25,19 +28,21 @@ internal sealed class GroundWork : IDisposable
     private GroundWork(CellGrid grid, CellBox box, double[] heights, double[] skin, HeightBounds bounds, CancellationToken cancel)
     {
         (Grid, Box, _cancel, _heights, _skin, Bounds) = (grid, box, cancel, heights, skin, bounds);
+        (Rows, Columns, Cells, CellMm) = (box.Rows, box.Columns, box.Rows * box.Columns, grid.CellMm);
     }
 
     public CellGrid Grid { get; }
 
     public CellBox Box { get; }
 
-    public int Columns => Box.Columns;
+    // Kept, not worked out: they are asked for at every cell.
+    public int Columns { get; }
 
-    public int Rows => Box.Rows;
+    public int Rows { get; }
 
-    public int Cells => Box.Rows * Box.Columns;
+    public int Cells { get; }
 
-    public double CellMm => Grid.CellMm;
+    public double CellMm { get; }
 
     /// <summary>Height of the present surface, mm over the board's top.</summary>
     public Span<double> HeightsMm => _heights.AsSpan(0, Cells);
@@ -74,12 +79,12 @@ internal sealed class GroundWork : IDisposable
         var read = changed.Aggregate(CellBox.None, (all, box) => all.Join(part.Spread(Grid, box)));
         if (read.IsEmpty)
         {
-            // Many a part reaches far only where the ground is high or low, and here it may be neither.
-            foreach (var box in changed)
+            // No box knows of another. Many a part reaches far only where the ground is high or low, and here it may be neither.
+            Each(changed, box =>
             {
                 var bounds = box == Box ? Bounds : BoundsIn(needed, box);
                 ShapeIn(box.Meet(part.Footprint(Grid, bounds)), bounds, part);
-            }
+            });
         }
         else
         {
@@ -87,6 +92,13 @@ internal sealed class GroundWork : IDisposable
         }
 
         foreach (var box in changed) Bounds = Bounds.Join(BoundsIn(needed, box));
+    }
+
+    // On as many cores as there are, where that is worth the trouble of sharing it out.
+    private void Each(IReadOnlyList<CellBox> boxes, Action<CellBox> work)
+    {
+        if (boxes.Count > 1 && boxes.Sum(box => box.Cells) >= SharedCells) Parallel.ForEach(boxes, new ParallelOptions { CancellationToken = _cancel }, work);
+        else foreach (var box in boxes) work(box);
     }
 
     private void ShapeIn(CellBox box, HeightBounds bounds, IGroundPart part)
@@ -205,6 +217,9 @@ internal sealed class GroundWork : IDisposable
 
     /// <summary>A row's number on the board.</summary>
     public int BoardRow(int row) => Box.Row0 + row;
+
+    /// <summary>The column, counted from the box's first, that holds a place <paramref name="xMm"/> from the board's left; beside the box when it does.</summary>
+    public int ColumnAt(double xMm) => (int)Math.Floor(xMm / CellMm) - Box.Column0;
 
     /// <summary>Centre of a column, mm from the board's left.</summary>
     public double XMm(int column) => (Box.Column0 + column + 0.5) * CellMm;

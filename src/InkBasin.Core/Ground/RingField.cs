@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace InkBasin.Core.Ground;
 
@@ -96,41 +97,59 @@ internal readonly ref struct NearestPiece(GroundWork work)
         work.StopIfUnwanted();
         double dx = b.XMm - a.XMm, dy = b.YMm - a.YMm, length2 = (dx * dx) + (dy * dy);
         var scale = length2 > 0 ? 1 / length2 : 0;
-        var (row0, row1, column0, column1) = work.Window([a, b], reachMm);
-        var wide = column0 + ((column1 - column0) / Vector<double>.Count * Vector<double>.Count);
+        var (row0, row1, left, right) = work.Window([a, b], reachMm);
+        var lanes = Vector<double>.Count;
+        Vector<double> dxs = new(dx), dys = new(dy), scales = new(scale), cells = new(work.CellMm), from = new(a.XMm);
+        var centres = Vector.CreateSequence(0.5, 1.0) + new Vector<double>(work.BoardColumn(0));
+        var numbers = new Vector<long>(number);
         for (var row = row0; row < row1; row++)
         {
+            // Beside the piece's own rows the reach goes round its ends: the window's corners lie beyond it.
             var py = work.YMm(row) - a.YMm;
-            var first = row * work.Columns;
-
-            // As many cells at once as the machine takes, each by the same sums in the same order as a single one.
-            for (var column = column0; column < wide; column += Vector<double>.Count)
+            var off = Math.Max(0, Math.Max(Math.Min(0, dy) - py, py - Math.Max(0, dy)));
+            if (off > reachMm) continue;
+            var side = Math.Sqrt((reachMm * reachMm) - (off * off));
+            var column0 = Math.Max(left, work.ColumnAt(Math.Min(a.XMm, b.XMm) - side) - 1);
+            var column1 = Math.Min(right, work.ColumnAt(Math.Max(a.XMm, b.XMm) + side) + 2);
+            var width = column1 - column0;
+            if (width <= 0) continue;
+            Vector<double> pys = new(py), pydys = new(py * dy);
+            var first = (row * work.Columns) + column0;
+            var distances = distance2.Slice(first, width);
+            if (width < lanes)
             {
-                var cell = first + column;
-                var px = ((Vector.CreateSequence(0.5, 1) + new Vector<double>(work.BoardColumn(column))) * work.CellMm) - new Vector<double>(a.XMm);
-                var along = Vector.Min(Vector.Max(((px * dx) + new Vector<double>(py * dy)) * scale, Vector<double>.Zero), Vector<double>.One);
-                Vector<double> ex = px - (along * dx), ey = new Vector<double>(py) - (along * dy), d2 = (ex * ex) + (ey * ey);
-                var known = new Vector<double>(distance2[cell..]);
-                var nearer = Vector.LessThan(d2, known);
-                if (nearer == Vector<long>.Zero) continue;
-                Vector.ConditionalSelect(nearer, d2, known).CopyTo(distance2[cell..]);
-                if (piece.IsEmpty) continue;
-                Vector.ConditionalSelect(nearer, new Vector<long>(number), new Vector<long>(piece[cell..])).CopyTo(piece[cell..]);
-                Vector.ConditionalSelect(nearer, along, new Vector<double>(alongs[cell..])).CopyTo(alongs[cell..]);
+                for (var i = 0; i < width; i++)
+                {
+                    var px = work.XMm(column0 + i) - a.XMm;
+                    var along = ((px * dx) + (py * dy)) * scale;
+                    along = along < 0 ? 0 : along > 1 ? 1 : along;
+                    double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);
+                    if (d2 >= distances[i]) continue;
+                    distances[i] = d2;
+                    if (piece.IsEmpty) continue;
+                    piece[first + i] = number;
+                    alongs[first + i] = along;
+                }
+
+                continue;
             }
 
-            for (var column = wide; column < column1; column++)
+            // As many cells at once as the machine takes, each by the same sums in the same order as a single one. The last of a
+            // row reach back over cells already seen, where they find nothing nearer.
+            ref var nearest = ref MemoryMarshal.GetReference(distances);
+            for (var next = 0; next < width; next += lanes)
             {
-                var cell = first + column;
-                var px = work.XMm(column) - a.XMm;
-                var along = ((px * dx) + (py * dy)) * scale;
-                along = along < 0 ? 0 : along > 1 ? 1 : along;
-                double ex = px - (along * dx), ey = py - (along * dy), d2 = (ex * ex) + (ey * ey);
-                if (d2 >= distance2[cell]) continue;
-                distance2[cell] = d2;
+                var i = Math.Min(next, width - lanes);
+                var px = ((centres + new Vector<double>(column0 + i)) * cells) - from;
+                var along = Vector.MinNative(Vector.MaxNative(((px * dxs) + pydys) * scales, Vector<double>.Zero), Vector<double>.One);
+                Vector<double> ex = px - (along * dxs), ey = pys - (along * dys), d2 = (ex * ex) + (ey * ey);
+                var known = Vector.LoadUnsafe(ref nearest, (nuint)i);
+                Vector.MinNative(d2, known).StoreUnsafe(ref nearest, (nuint)i);
                 if (piece.IsEmpty) continue;
-                piece[cell] = number;
-                alongs[cell] = along;
+                var nearer = Vector.LessThan(d2, known);
+                if (nearer == Vector<long>.Zero) continue;
+                Vector.ConditionalSelect(nearer, numbers, new Vector<long>(piece[(first + i)..])).CopyTo(piece[(first + i)..]);
+                Vector.ConditionalSelect(nearer, along, new Vector<double>(alongs[(first + i)..])).CopyTo(alongs[(first + i)..]);
             }
         }
     }

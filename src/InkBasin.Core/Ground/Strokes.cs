@@ -53,6 +53,8 @@ public sealed record Strokes : GroundStep
     /// <summary>Most strokes in one step.</summary>
     public const int Most = 2000;
 
+    private readonly Remembered<ValueTuple<IReadOnlyList<Stroke>>, StrokePart[]> _parts = new();
+
     /// <summary>The strokes.</summary>
     public IReadOnlyList<Stroke> Items { get; init; } = [];
 
@@ -65,7 +67,8 @@ public sealed record Strokes : GroundStep
     }
 
     /// <inheritdoc/>
-    internal override IEnumerable<IGroundPart> Parts(GroundGrids grids) => Items.Select((stroke, number) => new StrokePart(stroke, number));
+    internal override IEnumerable<IGroundPart> Parts(GroundGrids grids) =>
+        _parts.Of(new(Items), () => [.. Items.Select((stroke, number) => new StrokePart(stroke, number))]);
 }
 
 /// <summary>One stroke of a set.</summary>
@@ -73,10 +76,12 @@ public sealed record Strokes : GroundStep
 /// <param name="Number">Its place in the set, which seeds its roughness.</param>
 internal sealed record StrokePart(Stroke Stroke, int Number) : IGroundPart
 {
+    private readonly Remembered<CellGrid, CellBox> _footprint = new();
+
     private double RadiusMm => Stroke.BrushMm / 2;
 
     /// <inheritdoc/>
-    public CellBox Footprint(CellGrid grid, HeightBounds bounds) => grid.Around([.. Stroke.Path], RadiusMm);
+    public CellBox Footprint(CellGrid grid, HeightBounds bounds) => _footprint.Of(grid, () => grid.Around([.. Stroke.Path], RadiusMm));
 
     /// <inheritdoc/>
     public CellBox Spread(CellGrid grid, CellBox part)
@@ -98,11 +103,13 @@ internal sealed record StrokePart(Stroke Stroke, int Number) : IGroundPart
         if (path.Length == 1) NearestPiece.Visit(work, path[0], path[0], radius, nearest, [], [], 0);
         for (var i = 1; i < path.Length; i++) NearestPiece.Visit(work, path[i - 1], path[i], radius, nearest, [], [], 0);
         var evened = stroke.Kind == StrokeKind.Smooth ? Evened.Of(work, row0, row1, column0, column1, radius) : default;
+        var beyond = radius * radius * 1.0001;
         for (var row = row0; row < row1; row++)
         {
             for (var column = column0; column < column1; column++)
             {
                 var cell = (row * work.Columns) + column;
+                if (nearest[cell] > beyond) continue;
                 var off = Math.Sqrt(nearest[cell]) / radius;
                 if (off >= 1) continue;
 

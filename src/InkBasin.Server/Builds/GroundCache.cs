@@ -119,17 +119,9 @@ internal sealed class GroundCache
     // Only a ground already compiled, so that nobody waits for a ground that nobody may need any more.
     private KeptGround? Nearest(Build build, GroundGrids grids)
     {
-        KeptGround? nearest = null;
-        var least = int.MaxValue;
-        foreach (var kept in _grounds)
-        {
-            if (kept.Ground.Done is not { } done || kept.Board != build.Board) continue;
-            var differing = GroundRecipe.Differing(done, build.Recipe, grids);
-            if (differing >= least) continue;
-            (nearest, least) = (kept, differing);
-        }
-
-        return nearest;
+        var compiled = _grounds.Where(kept => kept.Board == build.Board && kept.Ground.Done is not null).Select(kept => (Kept: kept, Ground: kept.Ground.Done!)).ToList();
+        var nearest = GroundRecipe.Nearest(build.Board, build.Recipe, [.. compiled.Select(one => one.Ground)], grids);
+        return compiled.Find(one => ReferenceEquals(one.Ground, nearest)).Kept;
     }
 
     private void MoveToFront(LinkedListNode<KeptGround> node)

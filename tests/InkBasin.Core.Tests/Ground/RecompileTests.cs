@@ -63,7 +63,7 @@ public class RecompileTests
                 var dented = Dented(step, random, feet);
 
                 // The dent as it was and as it is: were more to differ, all would be compiled and nothing tried.
-                Assert.InRange(GroundRecipe.Differing(ground, dented, RandomRecipe.Grids), 0, 2);
+                Assert.InRange(Differing(ground, dented), 0, 2);
                 ground = GroundRecipe.Recompile(Fine, dented, ground, RandomRecipe.Grids);
                 var whole = GroundRecipe.Compile(Fine, dented, RandomRecipe.Grids);
                 if (!ground.Surface.HeightsMm.SequenceEqual(whole.Surface.HeightsMm) || !ground.SkinMm.SequenceEqual(whole.SkinMm)) return false;
@@ -114,7 +114,7 @@ public class RecompileTests
         var steps = Local(new Random(1));
         var ground = GroundRecipe.Compile(Wide, steps, RandomRecipe.Grids);
         Assert.Same(ground, GroundRecipe.Recompile(Wide, [.. steps], ground, RandomRecipe.Grids));
-        Assert.Equal(0, GroundRecipe.Differing(ground, [.. steps], RandomRecipe.Grids));
+        Assert.Equal(0, Differing(ground, [.. steps]));
     }
 
     [Fact]
@@ -124,9 +124,30 @@ public class RecompileTests
         var more = hand with { Items = [.. hand.Items, Rise(30)] };
         GroundStep skin = new PlasterSkin { Id = "p", Name = "Skin", ThicknessMm = 2 };
         var ground = GroundRecipe.Compile(Wide, [hand, skin], RandomRecipe.Grids);
-        Assert.Equal(1, GroundRecipe.Differing(ground, [more, skin]));
-        Assert.Equal(2, GroundRecipe.Differing(ground, [more with { Enabled = false }, skin]));
+        Assert.Equal(1, Differing(ground, [more, skin]));
+        Assert.Equal(2, Differing(ground, [more with { Enabled = false }, skin]));
     }
+
+    [Fact]
+    public void A_hill_dragged_far_goes_on_from_where_it_was_a_moment_ago()
+    {
+        GroundStep foam = new FoamSheet { Id = "f", Name = "Foam", ThicknessMm = 20 };
+        GroundStep[] At(double x) => [foam, new Ridge { Id = "h", Name = "Hill", Points = [new(x, 40)], HeightMm = 6, WidthMm = 30 }];
+        CompiledGround Ground(GroundStep[] steps) => GroundRecipe.Compile(Wide, steps);
+        var wanted = At(132);
+        CompiledGround takenUp = Ground(At(20)), before = Ground(At(130)), bare = Ground([wanted[1]]);
+        Assert.Same(before, GroundRecipe.Nearest(Wide, wanted, [takenUp, before]));
+        Assert.Same(before, GroundRecipe.Nearest(Wide, wanted, [before, takenUp]));
+
+        // Of equals the first; and one part that differs goes before two, however wide it lies.
+        Assert.Same(takenUp, GroundRecipe.Nearest(Wide, At(20), [takenUp, Ground(At(20))]));
+        Assert.Same(bare, GroundRecipe.Nearest(Wide, wanted, [before, bare, takenUp]));
+        Assert.Same(bare, GroundRecipe.Nearest(Wide, At(20), [bare]));
+        Assert.Null(GroundRecipe.Nearest(Wide, wanted, []));
+    }
+
+    private static int Differing(CompiledGround ground, IReadOnlyList<GroundStep> steps) =>
+        GroundChange.Unshared(ground.Parts, GroundChange.Parts(steps, RandomRecipe.Grids));
 
     // The same objects each time: a step made anew has lists of its own and counts as changed, and this one reaches over the whole board.
     private static readonly GroundStep[] Rolling =
