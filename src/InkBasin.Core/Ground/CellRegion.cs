@@ -43,6 +43,55 @@ internal sealed class CellRegion
         return new CellRegion(grid, words, new ulong[words * (((grid.Rows - 1) / TileCells) + 1)]);
     }
 
+    /// <summary>The cells whose centres may lie within <paramref name="reachMm"/> of a line of straight pieces; of one point, round it.</summary>
+    public static CellRegion Along(CellGrid grid, ReadOnlySpan<PointMm> line, double reachMm)
+    {
+        var region = None(grid);
+        var tiles = region._tiles;
+        for (var i = line.Length == 1 ? 0 : 1; i < line.Length; i++)
+        {
+            PointMm a = line[Math.Max(0, i - 1)], b = line[i];
+            var all = grid.Around([a, b], reachMm);
+            for (var row = all.Row0 / TileCells * TileCells; row < all.Row1; row += TileCells)
+            {
+                double y0 = row * grid.CellMm, y1 = Math.Min(row + TileCells, grid.Rows) * grid.CellMm;
+                var (left, right) = InReach(a, b, reachMm, y0, y1);
+                if (left > right) continue;
+                var y = y0 + (grid.CellMm / 2);
+                region.Mark(ref tiles!, grid.Around([new(left, y), new(right, y)], 0) with { Row0 = row, Row1 = row + TileCells });
+            }
+        }
+
+        return region;
+    }
+
+    // How far to the left and right what is in reach of a piece goes between two levels: bounded by the circles round its ends and
+    // by the two lines that lie a reach beside it.
+    private static (double Left, double Right) InReach(PointMm a, PointMm b, double reachMm, double y0, double y1)
+    {
+        double left = double.PositiveInfinity, right = double.NegativeInfinity, dx = b.XMm - a.XMm, dy = b.YMm - a.YMm;
+        foreach (var end in (ReadOnlySpan<PointMm>)[a, b])
+        {
+            var off = Math.Max(0, Math.Max(y0 - end.YMm, end.YMm - y1));
+            if (off <= reachMm) Take(end.XMm, Math.Sqrt((reachMm * reachMm) - (off * off)));
+        }
+
+        if (dy == 0) return (left, right);
+        foreach (var beside in (ReadOnlySpan<double>)[-reachMm, reachMm])
+        {
+            var scale = beside / Math.Sqrt((dx * dx) + (dy * dy));
+            double x = a.XMm - (dy * scale), y = a.YMm + (dx * scale), in0 = (y0 - y) / dy, in1 = (y1 - y) / dy;
+            double from = Math.Max(0, Math.Min(in0, in1)), to = Math.Min(1, Math.Max(in0, in1));
+            if (from > to) continue;
+            Take(x + (from * dx), 0);
+            Take(x + (to * dx), 0);
+        }
+
+        return (left, right);
+
+        void Take(double x, double side) => (left, right) = (Math.Min(left, x - side), Math.Max(right, x + side));
+    }
+
     /// <summary>This with the cells of a box; what lies beside the board is left out.</summary>
     public CellRegion Join(CellBox box)
     {

@@ -139,6 +139,10 @@ public sealed record Channel : ShapingStep
         grid.Around(CentreLine(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
 
     /// <inheritdoc/>
+    internal override CellRegion Region(CellGrid grid, HeightBounds bounds) =>
+        CellRegion.Along(grid, CentreLine(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var line = CentreLine(work.CellMm * 2.5);

@@ -37,7 +37,7 @@ internal static class GroundChange
     /// <summary>Compiles all parts on a bare board.</summary>
     public static CompiledGround Whole(CellGrid grid, IReadOnlyList<IGroundPart> parts, CancellationToken cancel)
     {
-        using var work = new GroundWork(grid, grid.All, cancel);
+        using var work = GroundWork.WholeBoard(grid, cancel);
         var all = CellRegion.None(grid).Join(grid.All);
         foreach (var part in parts) work.Apply(part, all);
         return work.Finish() with { Parts = parts };
@@ -70,7 +70,7 @@ internal static class GroundChange
                 start = start.Spread(after[i]);
             }
 
-            using var work = from > 0 ? GroundWork.GoingOn(grid, ground, start.Round, cancel) : new GroundWork(grid, start.Round, cancel);
+            using var work = from > 0 ? GroundWork.GoingOn(grid, ground, start.Round, cancel) : GroundWork.Bare(grid, start.Round, cancel);
             for (var i = from; i < after.Count; i++) work.Apply(after[i], needed[i]);
             bounds = bounds.Join(work.Bounds);
             if (changed.Holds(Differs(grid, after, first, last, bounds))) return work.FinishInto(ground, differing) with { Parts = after };
@@ -80,7 +80,7 @@ internal static class GroundChange
     private static CellRegion Differs(CellGrid grid, IReadOnlyList<IGroundPart> parts, int first, int last, HeightBounds bounds)
     {
         var differing = CellRegion.None(grid);
-        for (var i = first; i < parts.Count - last; i++) differing = differing.Join(parts[i].Footprint(grid, bounds)).Spread(parts[i]);
+        for (var i = first; i < parts.Count - last; i++) differing = differing.Join(parts[i].Region(grid, bounds)).Spread(parts[i]);
         return differing;
     }
 

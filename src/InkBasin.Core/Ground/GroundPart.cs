@@ -18,6 +18,9 @@ internal interface IGroundPart
     /// <summary>The cells it may change on ground within the bounds: at least those it does change.</summary>
     CellBox Footprint(CellGrid grid, HeightBounds bounds);
 
+    /// <summary>The same cells, closer: what is drawn along a slanting line fills little of the box round it.</summary>
+    CellRegion Region(CellGrid grid, HeightBounds bounds) => CellRegion.None(grid).Join(Footprint(grid, bounds));
+
     /// <summary>
     /// How far it carries a difference. Where the ground before it differs only within <paramref name="part"/>, the ground
     /// after it differs only there and within the answer; and to make <paramref name="part"/> right after it, that and the answer

@@ -57,6 +57,9 @@ public abstract record ShapingStep : GroundStep, IGroundPart
     CellBox IGroundPart.Footprint(CellGrid grid, HeightBounds bounds) => Footprint(grid, bounds);
 
     /// <inheritdoc/>
+    CellRegion IGroundPart.Region(CellGrid grid, HeightBounds bounds) => Region(grid, bounds);
+
+    /// <inheritdoc/>
     CellBox IGroundPart.Spread(CellGrid grid, CellBox part) => Spread(grid, part);
 
     /// <inheritdoc/>
@@ -67,6 +70,9 @@ public abstract record ShapingStep : GroundStep, IGroundPart
 
     /// <inheritdoc cref="IGroundPart.Footprint"/>
     internal abstract CellBox Footprint(CellGrid grid, HeightBounds bounds);
+
+    /// <inheritdoc cref="IGroundPart.Region"/>
+    internal virtual CellRegion Region(CellGrid grid, HeightBounds bounds) => CellRegion.None(grid).Join(Footprint(grid, bounds));
 
     /// <inheritdoc cref="IGroundPart.Spread"/>
     internal virtual CellBox Spread(CellGrid grid, CellBox part) => CellBox.None;

@@ -12,23 +12,21 @@ internal sealed class GroundWork : IDisposable
     private const int SharedCells = 2000;
 
     private readonly CancellationToken _cancel;
+    private readonly bool _lent;
     private readonly double[] _heights;
     private readonly double[] _skin;
     private bool[]? _inside;
     private double[]? _distance2;
     private double[]? _along;
     private long[]? _piece;
+    private bool _disposed;
 
-    /// <summary>A bare board of height 0 within the box.</summary>
-    public GroundWork(CellGrid grid, CellBox box, CancellationToken cancel)
-        : this(grid, box, new double[box.Cells], new double[box.Cells], default, cancel)
+    private GroundWork(CellGrid grid, CellBox box, bool lent, HeightBounds bounds, CancellationToken cancel)
     {
-    }
-
-    private GroundWork(CellGrid grid, CellBox box, double[] heights, double[] skin, HeightBounds bounds, CancellationToken cancel)
-    {
-        (Grid, Box, _cancel, _heights, _skin, Bounds) = (grid, box, cancel, heights, skin, bounds);
+        (Grid, Box, _lent, Bounds, _cancel) = (grid, box, lent, bounds, cancel);
         (Rows, Columns, Cells, CellMm) = (box.Rows, box.Columns, box.Rows * box.Columns, grid.CellMm);
+        _heights = lent ? ArrayPool<double>.Shared.Rent(Cells) : new double[Cells];
+        _skin = lent ? ArrayPool<double>.Shared.Rent(Cells) : new double[Cells];
     }
 
     public CellGrid Grid { get; }
@@ -53,10 +51,22 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Bounds no height that is right has left after any part so far; a bare board's are 0 and 0.</summary>
     public HeightBounds Bounds { get; private set; }
 
+    /// <summary>A bare board of height 0, to become a ground of its own.</summary>
+    public static GroundWork WholeBoard(CellGrid grid, CancellationToken cancel) => new(grid, grid.All, lent: false, default, cancel);
+
+    /// <summary>A bare board of height 0 within a box.</summary>
+    public static GroundWork Bare(CellGrid grid, CellBox box, CancellationToken cancel)
+    {
+        var work = new GroundWork(grid, box, lent: true, default, cancel);
+        work.HeightsMm.Clear();
+        work.SkinMm.Clear();
+        return work;
+    }
+
     /// <summary>A box of a ground, to go on from.</summary>
     public static GroundWork GoingOn(CellGrid grid, CompiledGround from, CellBox box, CancellationToken cancel)
     {
-        var work = new GroundWork(grid, box, new double[box.Cells], new double[box.Cells], from.Bounds, cancel);
+        var work = new GroundWork(grid, box, lent: true, from.Bounds, cancel);
         for (var row = 0; row < box.Rows; row++)
         {
             var at = ((box.Row0 + row) * grid.Columns) + box.Column0;
@@ -111,19 +121,12 @@ internal sealed class GroundWork : IDisposable
         }
 
         // On a grid of its own size: its scratch is cleared and walked at the cost of the part, not of the board.
-        var heights = ArrayPool<double>.Shared.Rent((int)box.Cells);
-        var skin = ArrayPool<double>.Shared.Rent((int)box.Cells);
-        using (var narrow = new GroundWork(Grid, box, heights, skin, bounds, _cancel))
-        {
-            Copy(box, HeightsMm, narrow.HeightsMm, take: true);
-            Copy(box, SkinMm, narrow.SkinMm, take: true);
-            part.Shape(narrow);
-            Copy(box, HeightsMm, narrow.HeightsMm, take: false);
-            Copy(box, SkinMm, narrow.SkinMm, take: false);
-        }
-
-        ArrayPool<double>.Shared.Return(heights);
-        ArrayPool<double>.Shared.Return(skin);
+        using var narrow = new GroundWork(Grid, box, lent: true, bounds, _cancel);
+        Copy(box, HeightsMm, narrow.HeightsMm, take: true);
+        Copy(box, SkinMm, narrow.SkinMm, take: true);
+        part.Shape(narrow);
+        Copy(box, HeightsMm, narrow.HeightsMm, take: false);
+        Copy(box, SkinMm, narrow.SkinMm, take: false);
     }
 
     /// <summary>The whole board's ground, when the work was on the whole board.</summary>
@@ -179,14 +182,21 @@ internal sealed class GroundWork : IDisposable
     /// <summary>Scratch, all 0.</summary>
     public Span<long> Piece() => Cleared(_piece ??= ArrayPool<long>.Shared.Rent(Cells), 0);
 
-    /// <summary>Gives the scratch back.</summary>
+    /// <summary>Gives back what was lent: the scratch, and unless it became a ground of its own the box itself.</summary>
     public void Dispose()
     {
+        if (_disposed) return;
+        _disposed = true;
+        if (_lent)
+        {
+            ArrayPool<double>.Shared.Return(_heights);
+            ArrayPool<double>.Shared.Return(_skin);
+        }
+
         if (_inside is not null) ArrayPool<bool>.Shared.Return(_inside);
         if (_distance2 is not null) ArrayPool<double>.Shared.Return(_distance2);
         if (_along is not null) ArrayPool<double>.Shared.Return(_along);
         if (_piece is not null) ArrayPool<long>.Shared.Return(_piece);
-        (_inside, _distance2, _along, _piece) = (null, null, null, null);
     }
 
     /// <summary>Sets a cell's surface lower or higher. Cutting takes the plaster first; filling is taken as bare.</summary>

@@ -146,7 +146,7 @@ public sealed record JugBed : ShapingStep, IMeasuredBed
         if (DeepestMm is not { } deepest || Marks.Count == 0) return new(null, null);
         var shore = _shoreMm2.Of((Outline.Ring(grid.CellMm), grid), () =>
         {
-            using var work = new GroundWork(grid, Footprint(grid, default), CancellationToken.None);
+            using var work = GroundWork.Bare(grid, Footprint(grid, default), CancellationToken.None);
             var inside = RingField.Lay(work, Outline.Ring(grid.CellMm), 0);
             var count = 0;
             for (var cell = 0; cell < work.Cells; cell++) count += inside.Inside(cell) ? 1 : 0;

@@ -28,6 +28,10 @@ public sealed record RetainingWall : ShapingStep
         grid.Around([.. Points], HalfMm(grid.CellMm));
 
     /// <inheritdoc/>
+    internal override CellRegion Region(CellGrid grid, HeightBounds bounds) =>
+        CellRegion.Along(grid, [.. Points], HalfMm(grid.CellMm));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var half = HalfMm(work.CellMm);

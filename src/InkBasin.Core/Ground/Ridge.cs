@@ -30,6 +30,10 @@ public sealed record Ridge : ShapingStep
         grid.Around(Crest(grid.CellMm * 2.5).Points, WidthMm / 2);
 
     /// <inheritdoc/>
+    internal override CellRegion Region(CellGrid grid, HeightBounds bounds) =>
+        CellRegion.Along(grid, Crest(grid.CellMm * 2.5).Points, WidthMm / 2);
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var crest = NearestPiece.Lay(work, Crest(work.CellMm * 2.5).Points, WidthMm / 2);

@@ -84,6 +84,9 @@ internal sealed record StrokePart(Stroke Stroke, int Number) : IGroundPart
     public CellBox Footprint(CellGrid grid, HeightBounds bounds) => _footprint.Of(grid, () => grid.Around([.. Stroke.Path], RadiusMm));
 
     /// <inheritdoc/>
+    public CellRegion Region(CellGrid grid, HeightBounds bounds) => CellRegion.Along(grid, [.. Stroke.Path], RadiusMm);
+
+    /// <inheritdoc/>
     public CellBox Spread(CellGrid grid, CellBox part)
     {
         if (Stroke.Kind != StrokeKind.Smooth) return CellBox.None;

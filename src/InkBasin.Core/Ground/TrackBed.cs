@@ -42,6 +42,10 @@ public sealed record TrackBed : ShapingStep
         grid.Around(Line(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
 
     /// <inheritdoc/>
+    internal override CellRegion Region(CellGrid grid, HeightBounds bounds) =>
+        CellRegion.Along(grid, Line(grid.CellMm * 2.5).Points, ReachMm(grid.CellMm, bounds));
+
+    /// <inheritdoc/>
     internal override void Shape(GroundWork work)
     {
         var line = Line(work.CellMm * 2.5);

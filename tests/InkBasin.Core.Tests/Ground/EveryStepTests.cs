@@ -38,7 +38,7 @@ public class EveryStepTests
         GroundStep[] under = [new FoamSheet { Id = "0", Name = "Base", ThicknessMm = 14 }, new Ridge { Id = "00", Name = "Hill", Points = [new(40, 30)], HeightMm = 20, WidthMm = 90 }];
         foreach (var step in RandomRecipe.EveryStep(new Random(seed), 80, 50, 5, 5))
         {
-            using var open = new GroundWork(grid, grid.All, CancellationToken.None);
+            using var open = GroundWork.Bare(grid, grid.All, CancellationToken.None);
             foreach (var part in GroundChange.Parts(under, RandomRecipe.Grids)) open.Apply(part, CellRegion.None(grid).Join(grid.All));
             foreach (var part in GroundChange.Parts([step], RandomRecipe.Grids)) part.Shape(open);
             if (!Compile([.. under, step]).SequenceEqual(open.HeightsMm.ToArray())) return false;
