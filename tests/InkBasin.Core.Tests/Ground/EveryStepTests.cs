@@ -32,7 +32,7 @@ public class EveryStepTests
 
     // Only the cells of its footprint are compiled: what it would do farther out were cut off there, as straight as a knife.
     [Property(MaxTest = 40)]
-    public bool No_step_reaches_beyond_its_footprint(int seed)
+    public bool No_step_reaches_beyond_its_footprint_nor_beyond_its_region(int seed)
     {
         var grid = CellGrid.Of(Small);
         GroundStep[] under = [new FoamSheet { Id = "0", Name = "Base", ThicknessMm = 14 }, new Ridge { Id = "00", Name = "Hill", Points = [new(40, 30)], HeightMm = 20, WidthMm = 90 }];
@@ -40,8 +40,30 @@ public class EveryStepTests
         {
             using var open = GroundWork.Bare(grid, grid.All, CancellationToken.None);
             foreach (var part in GroundChange.Parts(under, RandomRecipe.Grids)) open.Apply(part, CellRegion.None(grid).Join(grid.All));
-            foreach (var part in GroundChange.Parts([step], RandomRecipe.Grids)) part.Shape(open);
+            foreach (var part in GroundChange.Parts([step], RandomRecipe.Grids))
+            {
+                var before = open.HeightsMm.ToArray();
+                part.Shape(open);
+                if (!ChangesOnlyIn(part.Region(grid, open.Bounds), before, open.HeightsMm, grid)) return false;
+            }
+
             if (!Compile([.. under, step]).SequenceEqual(open.HeightsMm.ToArray())) return false;
+        }
+
+        return true;
+    }
+
+    private static bool ChangesOnlyIn(CellRegion region, double[] before, ReadOnlySpan<double> after, CellGrid grid)
+    {
+        var may = new bool[before.Length];
+        foreach (var box in region.All)
+        {
+            for (var row = box.Row0; row < box.Row1; row++) may.AsSpan((row * grid.Columns) + box.Column0, box.Columns).Fill(true);
+        }
+
+        for (var cell = 0; cell < before.Length; cell++)
+        {
+            if (before[cell] != after[cell] && !may[cell]) return false;
         }
 
         return true;
