@@ -60,7 +60,30 @@ public class SpoiledRequestsTests(ServerFixture server) : IClassFixture<ServerFi
         using var client = server.CreateClient();
         var (answer, problem) = await client.PostText($"{await client.Begin()}/{route}", body);
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
-        Assert.Equal(field, Assert.Single(problem!["errors"]!.AsObject()).Key);
+        var (at, told) = Assert.Single(problem!["errors"]!.AsObject());
+        Assert.Equal(field, at);
+        Assert.StartsWith($"{field} is missing", told![0]!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    // A misspelt field that is let pass is a change that was never made, and nobody is told.
+    [Theory]
+    [InlineData("""{"version":1,"surprise":2,"edit":{"kind":"set","list":null,"id":null,"fields":{"name":"Other"}}}""", "surprise")]
+    [InlineData("""{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"name":"Other"},"surprise":1}}""", "edit.surprise")]
+    [InlineData("""{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"nmae":"Other"}}}""", "nmae")]
+    [InlineData("""{"version":1,"edit":{"kind":"set","list":null,"id":null,"fields":{"name":"Other","room":{"wormthC":23}}}}""", "room.wormthC")]
+    [InlineData("""{"version":1,"edit":{"kind":"add","list":"recipe","item":{"kind":"foamSheet","id":"z","name":"Foam","thicknessMm":5,"thicknessCm":1}}}""", "item.thicknessCm")]
+    [InlineData("""{"version":1,"edit":{"kind":"together","label":"Two","edits":[{"kind":"set","list":null,"id":null,"fields":{"name":"Other"}},{"kind":"remove","list":"waters","id":"w","why":"x"}]}}""", "edit.edits[1].why")]
+    public async Task A_field_there_is_none_of_is_refused_by_its_name_and_nothing_is_changed(string body, string field)
+    {
+        using var client = server.CreateClient();
+        var build = await client.Begin();
+        var before = (await client.Get(build)).ToJsonString();
+        var (answer, problem) = await client.PostText($"{build}/edits", body);
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        var (at, told) = Assert.Single(problem!["errors"]!.AsObject());
+        Assert.Equal(field, at);
+        Assert.Equal($"There is nothing called {field.Split('.')[^1]} here.", told![0]!.GetValue<string>());
+        Assert.Equal(before, (await client.Get(build)).ToJsonString());
     }
 
     private IEnumerable<(string Address, string? Body)> Requests(string path, JsonNode route)

@@ -7,7 +7,9 @@ namespace InkBasin.Core.Builds;
 /// <summary>How builds and edits are written wherever they are written: files, the store, the browser.</summary>
 public static class BuildJson
 {
+    // The reader says what it misses, and what it has no place for, in its message alone.
     private const string Missed = "missing required properties including: '";
+    private const string Unplaced = "could not be mapped to any .NET member";
 
     /// <summary>camelCase; numbers as numbers; unknown and missing fields refused; null only where it may be.</summary>
     public static JsonSerializerOptions Options { get; } = Made(indented: false);
@@ -32,7 +34,7 @@ public static class BuildJson
         ArgumentNullException.ThrowIfNull(error);
         var path = error.Path is { Length: > 1 } told ? told[1..].TrimStart('.') : "";
 
-        // The reader names the fields it missed only in its message, and already within the path where they are missing.
+        // Its path is already the one within which the field is missing.
         if (error.Message.IndexOf(Missed, StringComparison.Ordinal) is >= 0 and var at)
         {
             var from = at + Missed.Length;
@@ -47,10 +49,16 @@ public static class BuildJson
     public static RefusedException Refusal(string under, JsonException error)
     {
         var path = PathOf(under, error);
-        return path.Length == 0
-            ? new RefusedException("request", "The request is not complete JSON of the kind this address takes.")
+        if (path.Length == 0) return new RefusedException("request", "The request is not complete JSON of the kind this address takes.");
+        if (error.Message.Contains(Missed, StringComparison.Ordinal)) return new RefusedException(path, $"{path} is missing.");
+        return error.Message.Contains(Unplaced, StringComparison.Ordinal)
+            ? NothingCalled(path)
             : new RefusedException(path, $"{path} is missing or not of its kind: check that numbers are numbers and words are among the known ones.");
     }
+
+    /// <summary>A field that is not there, as a refusal: what is misspelt and let pass is a change nobody made.</summary>
+    /// <param name="path">Where it was written.</param>
+    internal static RefusedException NothingCalled(string path) => new(path, $"There is nothing called {path[(path.LastIndexOf('.') + 1)..]} here.");
 
     private static JsonSerializerOptions Made(bool indented) => new(JsonSerializerDefaults.Web)
     {

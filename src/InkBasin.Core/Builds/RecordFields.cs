@@ -101,7 +101,7 @@ public static class RecordFields
 
     private static JsonPropertyInfo PropertyOf(object record, string name, string path) =>
         BuildJson.Options.GetTypeInfo(record.GetType()).Properties.FirstOrDefault(property => property.Name == name)
-        ?? throw new RefusedException(path.Length > 0 ? $"{path}.{name}" : name, $"There is nothing called {name} here.");
+        ?? throw BuildJson.NothingCalled(path.Length > 0 ? $"{path}.{name}" : name);
 
     private static bool IsRecord(Type type) => CloneMethod(type) is not null;
 
