@@ -27,7 +27,12 @@ public static class Answer
         }
         catch (RefusedException refused)
         {
-            return new Answer<T>(null, Notice.Of(StoppedKind, Standing.Stop, refused.Message));
+            return Stopped<T>(refused.Message);
         }
     }
+
+    /// <summary>An aspect that is stopped.</summary>
+    /// <param name="why">Why it cannot be told, in a sentence.</param>
+    public static Answer<T> Stopped<T>(string why)
+        where T : class => new(null, Notice.Of(StoppedKind, Standing.Stop, why));
 }

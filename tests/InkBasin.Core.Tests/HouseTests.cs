@@ -151,6 +151,24 @@ public partial class HouseTests
         Assert.True(cited.Count > 8);
         var headings = string.Join(' ', File.ReadLines(Path.Combine(Root, "docs", "models.md")).Where(line => line.StartsWith("## ", StringComparison.Ordinal)));
         Assert.DoesNotContain(cited, section => !headings.Contains($"{section} ", StringComparison.Ordinal));
+
+        // One number is one section.
+        Assert.Empty(Numbered().Matches(headings).Select(match => match.Value).CountBy(section => section).Where(section => section.Value > 1).Select(section => section.Key));
+    }
+
+    [GeneratedRegex(@"§\d+[a-z]?")]
+    private static partial Regex Numbered();
+
+    [GeneratedRegex(@"\b(Notice\.Of|new Notice)\(")]
+    private static partial Regex Says();
+
+    // A notice is a kind, a standing and its numbers; its sentence is made in one place a subject, and what decides does not word it.
+    [Fact]
+    public void Sentences_are_made_in_the_notices_of_their_subject()
+    {
+        string[] making = [.. Sources(Path.Combine(Root, "src"), "*.cs").Where(file => Says().IsMatch(File.ReadAllText(file))).Select(file => Path.GetFileName(file))];
+        Assert.True(making.Length > 15);
+        Assert.DoesNotContain(making, name => !name.EndsWith("Notices.cs", StringComparison.Ordinal) && name is not ("Notice.cs" or "Answer.cs"));
     }
 
     private static void Missing(IEnumerable<string> words, string file, Func<string, string> written)

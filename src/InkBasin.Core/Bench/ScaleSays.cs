@@ -47,24 +47,14 @@ public static class ScaleSays
         ArgumentNullException.ThrowIfNull(script);
         ArgumentNullException.ThrowIfNull(state);
         if (state.Step is not { TargetG: { } target } step) return null;
-        if (grams is not { } shown) return Notice.Of("scaleLost", Standing.Tight, "The scale does not answer. Go on by hand: type what it shows, or go on without a figure.");
+        if (grams is not { } shown) return ScaleNotices.Lost();
         var mix = script.Mixes[step.Cup - 1];
-        if (shown < -LiftedG)
-            return Notice.Of("cupLifted", Standing.Stop, $"The scale shows {Said.Tenth(shown)} g: the cup was lifted, or this is another one. Put the right cup back and look at the figure before you pour on.", ("shownG", shown));
+        if (shown < -LiftedG) return ScaleNotices.CupLifted(shown);
         var over = shown - target;
         if (over < mix.GraduationG / 2) return null;
-        if (step.Kind == BenchStepKind.PartOne && mix.HasTwo)
-        {
-            var two = mix.TwoFor(shown);
-            return Notice.Of(
-                "over",
-                shown + two > mix.MaxBatchG * (1 + 1e-9) ? Standing.Stop : Standing.Tight,
-                shown + two > mix.MaxBatchG * (1 + 1e-9)
-                    ? $"{Said.Tenth(over)} g over, and with part two {Said.Tenth(shown + two)} g: the sheet mixes {mix.MaxBatchG:0} g at most. Take part one out again now."
-                    : $"{Said.Tenth(over)} g over: leave it. Part two becomes {Said.Tenth(two)} g, not {Said.Tenth(mix.TwoG)}, and the cup will hold {Said.Tenth(shown + two)} g.",
-                ("overG", over), ("twoG", two), ("sumG", shown + two));
-        }
-
-        return Notice.Of("over", Standing.Tight, step.Kind is BenchStepKind.PartOne ? $"{Said.Tenth(over)} g over: leave it; it stays in the cup." : $"{Said.Tenth(over)} g over: stop. Once it is in, the bench says whether the other part follows.", ("overG", over));
+        return step.Kind != BenchStepKind.PartOne ? ScaleNotices.Over(over)
+            : !mix.HasTwo ? ScaleNotices.OverAlone(over)
+            : mix.TwoFor(shown) is var two && shown + two > mix.MaxBatchG * (1 + 1e-9) ? ScaleNotices.OverTheBatch(mix, over, shown, two)
+            : ScaleNotices.PartTwoFollows(mix, over, shown, two);
     }
 }

@@ -56,12 +56,9 @@ public sealed record InkCalibration(InkLayer Tint, double FitDeltaE, IReadOnlyLi
     private static IEnumerable<Notice> Doubts(IReadOnlyList<WedgePatch> patches, double median)
     {
         var depths = patches.Select(patch => patch.DepthMm).Where(depth => depth > 0).Distinct().Count();
-        if (depths < 3)
-            yield return Notice.Of("fewDepths", Standing.Tight, $"{(depths == 0 ? "No patch has any depth" : depths == 1 ? "All patches are of one depth" : "The patches are of two depths")}: how much the tint scatters is a guess. Three depths or more tell it.", ("depths", depths));
-        if (patches.Max(patch => patch.Bed.Y) - patches.Min(patch => patch.Bed.Y) < SameBacking)
-            yield return Notice.Of("oneBacking", Standing.Tight, "All patches lie on one backing: how much the tint scatters is a guess. Pour it over white and over black.");
-        if (median > PoorFitDeltaE)
-            yield return Notice.Of("poorFit", Standing.Tight, $"The fit misses half of the patches by a difference of {median:0.0} or more: look for glare in the photo, and whether all depths are right.", ("deltaE", median));
+        if (depths < 3) yield return TintNotices.FewDepths(depths);
+        if (patches.Max(patch => patch.Bed.Y) - patches.Min(patch => patch.Bed.Y) < SameBacking) yield return TintNotices.OneBacking();
+        if (median > PoorFitDeltaE) yield return TintNotices.PoorFit(median);
     }
 
     // What the tint adds to one channel's K and S, 1/mm.

@@ -67,13 +67,11 @@ public sealed record StepWedge(double MlPer100Ml, IReadOnlyList<WedgeReading> Re
     private IEnumerable<Notice> LightDoubts(IReadOnlyList<WedgePatch> patches)
     {
         if (Grey?.Gain("grey") is var (r, g, b) && Math.Max(r, Math.Max(g, b)) / Math.Min(r, Math.Min(g, b)) is var apart and > ColouredLight)
-            yield return Notice.Of("colouredLight", Standing.Tight, $"The light was strongly coloured (channels {apart:0.0} times apart): photograph the wedge by daylight in the shade.", ("timesApart", apart));
+            yield return TintNotices.ColouredLight(apart);
         var burnt = Readings.Count(reading => Burnt(reading.Bed) || Burnt(reading.Colour));
-        if (burnt > 0)
-            yield return Notice.Of("burntOut", Standing.Tight, $"{(burnt == 1 ? "One reading is" : $"{burnt} readings are")} burnt out in the photo (a channel at its end): expose it darker.", ("readings", burnt));
+        if (burnt > 0) yield return TintNotices.BurntOut(burnt);
         var bright = patches.Count(patch => Math.Max(patch.Bed.R, Math.Max(patch.Bed.G, patch.Bed.B)) > 1.02);
-        if (bright > 0)
-            yield return Notice.Of("overWhite", Standing.Tight, "Corrected by the grey patch a backing is lighter than white paper can be: is the patch as grey as you said?", ("readings", bright));
+        if (bright > 0) yield return TintNotices.OverWhite(bright);
     }
 
     // The end of the scale: how much lighter it really was is lost.

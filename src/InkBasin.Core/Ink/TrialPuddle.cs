@@ -62,12 +62,7 @@ public sealed record TriedPuddle(string Id, string ReckonedHex, string SeenHex, 
         var parts = puddle.Ink.Parts.Select(part => (Tint: tints.FirstOrDefault(tint => tint.Id == part.TintId), part.MlPer100Ml)).Where(part => part.Tint is not null);
         var reckoned = InkLayer.Mixed(BareResin.Layer, parts.Select(part => (part.Tint!.Colour, part.MlPer100Ml))).Over(LinearRgb.FromHex(puddle.BedHex, "bedHex"), puddle.DepthMm);
         var seen = LinearRgb.FromHex(puddle.SeenHex, "seenHex");
-        var (off, darker) = (Lab.DeltaE(reckoned, seen), Lab.Of(seen).L < Lab.Of(reckoned).L);
-        return new TriedPuddle(puddle.Id, reckoned.ToHex(), puddle.SeenHex, off, off switch
-        {
-            <= AsReckoned => Notice.Of("puddleAsReckoned", Standing.Holds, $"As reckoned, {off:0.0} off: the cups can follow the recipe.", ("deltaE", off)),
-            <= FarOff => Notice.Of("puddleNear", Standing.Tight, $"{off:0.0} off what was reckoned, and {(darker ? "darker" : "lighter")}: trust the puddle, and change the recipe until you like it.", ("deltaE", off)),
-            _ => Notice.Of("puddleFar", Standing.Tight, $"{off:0.0} off what was reckoned, and {(darker ? "darker" : "lighter")}: the tints are not what they are taken for. Go by puddles, not by the colours here.", ("deltaE", off)),
-        });
+        var off = Lab.DeltaE(reckoned, seen);
+        return new TriedPuddle(puddle.Id, reckoned.ToHex(), puddle.SeenHex, off, TintNotices.Puddle(off, darker: Lab.Of(seen).L < Lab.Of(reckoned).L));
     }
 }

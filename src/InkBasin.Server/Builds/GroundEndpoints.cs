@@ -152,7 +152,7 @@ internal static class GroundEndpoints
             catch (BuildNotFoundException gone)
             {
                 // The other section is gone from the shelf: told at its joint, and the others are laid all the same.
-                joints.Add(new JointAnswer(neighbour, new Answer<Joint>(null, Notice.Of(Answer.StoppedKind, Standing.Stop, gone.Message))));
+                joints.Add(new JointAnswer(neighbour, Answer.Stopped<Joint>(gone.Message)));
             }
         }
 
