@@ -55,12 +55,15 @@ public sealed class KeptLabels<TRow, TLabel, TWhole>
     /// <exception cref="RefusedException">It is not one of the maker's own.</exception>
     public async Task<TLabel> LabelAsync(string id, CancellationToken cancel = default) => Label(await RowAsync(id, cancel));
 
-    /// <summary>Labels by id, of those named that are the maker's own: to go with a build's file.</summary>
+    /// <summary>
+    /// Labels by id, of those named that are the maker's own: to go with a build's file. One that cannot be read is told on the shelf and left out: no
+    /// file could be brought in with it, and the build is saved all the same.
+    /// </summary>
     public async Task<IReadOnlyDictionary<string, TLabel>> OfAsync(IEnumerable<string?> ids, CancellationToken cancel = default)
     {
         string[] named = [.. ids.OfType<string>().Distinct()];
         var rows = await Rows.AsNoTracking().Where(row => named.Contains(row.Id)).OrderBy(row => row.Id).ToListAsync(cancel);
-        return rows.ToDictionary(row => row.Id, Label);
+        return rows.Where(row => Readable(row) is not null).ToDictionary(row => row.Id, Label);
     }
 
     /// <summary>Lays down the labels that came with a build's file, where the shelf has none of that id, to be written with the build; its own are never written over.</summary>

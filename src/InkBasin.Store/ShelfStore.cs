@@ -235,8 +235,8 @@ public sealed partial class ShelfStore
     private async Task<BottleRow> BottleRowAsync(string id, CancellationToken cancel) =>
         await _context.Bottles.SingleOrDefaultAsync(row => row.Id == id, cancel) ?? throw new RefusedException("id", "That bottle is not on the shelf any more.", RefusalKind.Impossible);
 
-    /// <summary>A bottle as it is kept; null when its part is none there is.</summary>
-    internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) { FullG = row.FullG, Price = row.Price } : null;
+    /// <summary>A bottle as it is kept; null when its part is none there is (a number parses whether it is one or not).</summary>
+    internal static Bottle? BottleOf(BottleRow row) => Enum.TryParse<Part>(row.Part, out var part) && Enum.IsDefined(part) ? new(row.Id, row.ProductId, part, row.LeftG, row.BoughtOn, row.OpenedOn) { FullG = row.FullG, Price = row.Price } : null;
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Label {Id} cannot be read from the data file")]
     private static partial void LogUnreadable(ILogger logger, string id, Exception exception);

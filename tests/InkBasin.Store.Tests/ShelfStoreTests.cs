@@ -223,10 +223,11 @@ public sealed class ShelfStoreTests : IDisposable
     public async Task What_cannot_be_read_is_told_and_hides_none_of_the_others()
     {
         using var ask = Ask();
-        await ask.Shelf.AddAsync([BottleOf("a"), BottleOf("b")]);
+        await ask.Shelf.AddAsync([BottleOf("a"), BottleOf("b"), BottleOf("c")]);
         await ask.Shelf.Goods.AddAsync([Sealer("tin"), Sealer("other")]);
         await ask.Shelf.Packs.AddAsync([new("kit", Product, 500, 250), new("large", Product, 1000, 500)]);
         await ask.Context.Bottles.Where(row => row.Id == "a").ExecuteUpdateAsync(set => set.SetProperty(row => row.Part, "Three"));
+        await ask.Context.Bottles.Where(row => row.Id == "c").ExecuteUpdateAsync(set => set.SetProperty(row => row.Part, "7"));
         await ask.Context.Goods.Where(row => row.Id == "tin").ExecuteUpdateAsync(set => set.SetProperty(row => row.Item, "null"));
         await ask.Context.Packs.Where(row => row.Id == "kit").ExecuteUpdateAsync(set => set.SetProperty(row => row.Item, "{"));
         await ask.Shelf.LoadAsync();
@@ -234,13 +235,13 @@ public sealed class ShelfStoreTests : IDisposable
         Assert.Equal("other", Assert.Single(Goods).Id);
         Assert.Equal("large", Assert.Single(Packs).Id);
         Assert.Equal(
-            [("a", "A bottle of 400 g holds a part called Three, which there is not. It is kept as it is."), ("kit", "Something in the cupboard cannot be read. It is kept as it is."), ("tin", "Something in the cupboard cannot be read. It is kept as it is.")],
+            [("a", "A bottle of 400 g holds a part called Three, which there is not. It is kept as it is."), ("c", "A bottle of 400 g holds a part called 7, which there is not. It is kept as it is."), ("kit", "Something in the cupboard cannot be read. It is kept as it is."), ("tin", "Something in the cupboard cannot be read. It is kept as it is.")],
             _file.Shelf.Troubles.Select(one => (one.Id, one.Sentence)).Order());
         Assert.Contains("Label tin cannot be read from the data file", _file.Told.Sentences);
         ask.Context.ChangeTracker.Clear();
         Assert.Equal("That bottle cannot be read: take it out and note it anew.", (await Assert.ThrowsAsync<RefusedException>(() => ask.Shelf.ChangeAsync("a", new JsonObject { ["leftG"] = 1.0 }))).Message);
         await ask.Shelf.RemoveBottleAsync("a");
-        Assert.Equal(["kit", "tin"], _file.Shelf.Troubles.Select(one => one.Id).Order());
+        Assert.Equal(["c", "kit", "tin"], _file.Shelf.Troubles.Select(one => one.Id).Order());
     }
 
     private static SheetDraft Draft(string name) => new(name, ProductKind.CastingEpoxy) { Ratio = new MixRatio(2, 1, RatioBasis.Volume), GreatestLayerMm = 12, GelH = 8, FullCureH = 96 };
@@ -324,5 +325,8 @@ public sealed class ShelfStoreTests : IDisposable
         await ask.Shelf.LoadAsync();
         Assert.Equal([whole.Id, .. ExampleSheets.All.Select(sheet => sheet.Id)], Kept(stores => stores.Sheets).Select(sheet => sheet.Id));
         Assert.Equal((broken.Id, "The label of one of your sheets cannot be read. It is kept as it is."), (_file.Shelf.Troubles.Single().Id, _file.Shelf.Troubles.Single().Sentence));
+
+        // Nor does it keep a build from being saved as a file.
+        Assert.Equal([whole.Id], (await ask.Shelf.Sheets.OfAsync([broken.Id, whole.Id])).Keys);
     }
 }
