@@ -206,17 +206,31 @@ public class BenchAwayTests(BrowserFixture fixture)
     private string StoredLocally(string session) => (string)fixture.Driver.ExecuteScript($"return localStorage.getItem('ink-basin.bench.{session}') ?? ''")!;
 
     [Fact]
-    public async Task A_sensor_gone_wild_takes_no_press_with_it()
+    public async Task Neither_a_sensor_gone_wild_nor_a_late_answer_takes_a_press_with_it()
     {
+        using var meddled = _page.Meddle("""
+            const really = window.fetch;
+            window.late = null;
+            window.fetch = async (request, options) => {
+              const answer = await really(request, options);
+              if ((request.url ?? request).endsWith('/events')) await window.late;
+              return answer;
+            };
+            """);
         await _view.Rehearse(fixture, _page, "×1");
         var session = fixture.Driver.Url.Split('/')[^1];
         JsonNode Told() => fixture.Http.GetFromJsonAsync<JsonNode>($"/api/bench/{session}").GetAwaiter().GetResult()!["state"]!;
-        _view.To("lay-out");
+        _view.Until(() => StoredLocally(session).Length == 0, "all is told");
+        _page.Script("window.late = new Promise((done) => { window.letGo = done; })");
+        _view.Done();
         _view.Until(() => SessionView.StepOf(Told()) == "lay-out", "the server knows where the bench stands");
 
-        // What waited when the page was closed: a reading that cannot be, and a press after it.
-        var waits = $$"""[{"kind":"room","id":"wild","at":"2026-01-01T00:00:00Z","airC":85,"humidityPercent":null,"by":"room-sensor"},{"kind":"done","id":"press","at":"2026-01-01T00:00:00Z","stepId":"lay-out","value":null,"by":null,"knowingly":true}]""";
-        fixture.Driver.ExecuteScript($"localStorage.setItem('ink-basin.bench.{session}', arguments[0])", waits);
+        // What another window keeps meanwhile, and is closed upon: a reading that cannot be, and a press after it.
+        var waits = """[{"kind":"room","id":"wild","at":"2026-01-01T00:00:00Z","airC":85,"humidityPercent":null,"by":"room-sensor"},{"kind":"done","id":"press","at":"2026-01-01T00:00:00Z","stepId":"lay-out","value":null,"by":null,"knowingly":true}]""";
+        fixture.Driver.ExecuteScript("const key = arguments[0]; localStorage.setItem(key, JSON.stringify([...JSON.parse(localStorage.getItem(key) ?? '[]'), ...JSON.parse(arguments[1])]))", $"ink-basin.bench.{session}", waits);
+        Assert.Contains("caution", StoredLocally(session), StringComparison.Ordinal);
+        _page.Script("window.letGo()");
+        _view.Until(() => !StoredLocally(session).Contains("caution", StringComparison.Ordinal), "the page hears that its own was taken");
         fixture.Driver.Navigate().Refresh();
         _view.Until(() => SessionView.StepOf(Told()) != "lay-out", "the press is told");
         _view.Until(() => _view.Text(".banner-stop").Contains("85 °C", StringComparison.Ordinal), "the reading is told to be wrong");

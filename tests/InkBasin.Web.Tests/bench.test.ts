@@ -116,13 +116,29 @@ describe('a phone off the network', () => {
       removeItem: (key: string) => kept.delete(key),
     });
     const told = [done('1-one', 1)];
-    keepWaiting('s', told);
+    keepWaiting('s', [], told);
     expect(waiting('s')).toEqual(told);
     expect(waiting('other')).toEqual([]);
-    keepWaiting('s', []);
+
+    // Another window of the session keeps its own there.
+    const theirs = [done('1-stir', 2)];
+    keepWaiting('s', [], theirs);
+    expect(waiting('s')).toEqual([...told, ...theirs]);
+    keepWaiting('s', told, [done('1-two', 3)]);
+    expect(waiting('s')).toEqual([...theirs, done('1-two', 3)]);
+    keepWaiting('s', [done('1-two', 3)], []);
+    expect(waiting('s')).toEqual(theirs);
+
+    // What the other has told is not put back by one that still waits to hear of it.
+    keepWaiting('s', theirs, []);
+    keepWaiting('s', theirs, [...theirs, done('1-two', 3)]);
+    expect(waiting('s')).toEqual([done('1-two', 3)]);
+    keepWaiting('s', [...theirs, done('1-two', 3)], []);
     expect(kept.size).toBe(0);
-    kept.set('ink-basin.bench.s', 'no list');
-    expect(waiting('s')).toEqual([]);
+    for (const foreign of ['no list', '{}', '[null, 1, {}]']) {
+      kept.set('ink-basin.bench.s', foreign);
+      expect(waiting('s')).toEqual([]);
+    }
     vi.unstubAllGlobals();
   });
 

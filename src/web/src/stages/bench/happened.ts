@@ -6,16 +6,27 @@ const key = (session: string) => `ink-basin.bench.${session}`;
 export function waiting(session: string): BenchEvent[] {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(key(session)) ?? '[]');
-    return Array.isArray(kept) ? (kept as BenchEvent[]) : [];
+    if (Array.isArray(kept))
+      return (kept as (BenchEvent | null)[]).filter((one): one is BenchEvent => typeof one?.id === 'string');
   } catch {
     // Written by nobody of ours: there is nothing to tell.
-    return [];
   }
+  return [];
 }
 
-export function keepWaiting(session: string, events: BenchEvent[]): void {
-  if (events.length === 0) localStorage.removeItem(key(session));
-  else localStorage.setItem(key(session), JSON.stringify(events));
+/**
+ * Keeps what waits here now instead of what waited here before. Other windows of the session keep theirs in the same place: only what went is taken out, only
+ * what came is put in.
+ */
+export function keepWaiting(session: string, before: BenchEvent[], after: BenchEvent[]): void {
+  const idsOf = (events: BenchEvent[]) => new Set(events.map((event) => event.id));
+  const [were, are] = [idsOf(before), idsOf(after)];
+  const next = [
+    ...waiting(session).filter((event) => !were.has(event.id) || are.has(event.id)),
+    ...after.filter((event) => !were.has(event.id)),
+  ];
+  if (next.length === 0) localStorage.removeItem(key(session));
+  else localStorage.setItem(key(session), JSON.stringify(next));
 }
 
 /** As many as the server takes at once. */

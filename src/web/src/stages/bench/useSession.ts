@@ -94,8 +94,8 @@ export function useSession(id: string): Session {
 
   const wait = useCallback(
     (next: BenchEvent[]) => {
+      keepWaiting(id, queue.current, next);
       queue.current = next;
-      keepWaiting(id, next);
       setEvents(next);
     },
     [id],
