@@ -100,7 +100,7 @@ public class BegunTests(BrowserFixture fixture)
         _page.Until(() => _page.All("[data-testid=pour-layers] .poured-layer").Count == 1, "the layer poured");
         Assert.Empty(_page.All(".notice-stop"));
         var product = _page.Find(".slip").FindElement(By.XPath(".//label[.='Product']/following::select[1]"));
-        var own = product.GetAttribute("value")!;
+        var own = _page.Until(() => product.GetAttribute("value") is { Length: > 0 } chosen ? chosen : null, "its own product, once the stores have answered");
         _page.Choose(product, "casting-epoxy");
         _page.Until(() => _page.Text(".next-thing").Contains("First: Layer 1 was mixed of another product than is chosen here", StringComparison.Ordinal), "the stop");
         _page.Settled();
