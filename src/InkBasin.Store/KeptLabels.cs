@@ -56,8 +56,8 @@ public sealed class KeptLabels<TRow, TLabel, TWhole>
     public async Task<TLabel> LabelAsync(string id, CancellationToken cancel = default) => Label(await RowAsync(id, cancel));
 
     /// <summary>
-    /// Labels by id, of those named that are the maker's own: to go with a build's file. One that cannot be read is told on the shelf and left out: no
-    /// file could be brought in with it, and the build is saved all the same.
+    /// Labels by id, of those named that are the maker's own: to go with a build's file. One that cannot be read is left out (the shelf tells of it
+    /// while it stands there): no file could be brought in with it, and the build is saved all the same.
     /// </summary>
     public async Task<IReadOnlyDictionary<string, TLabel>> OfAsync(IEnumerable<string?> ids, CancellationToken cancel = default)
     {
