@@ -65,8 +65,11 @@ internal sealed class BenchPage
     public void Click(string text) => Until(() =>
     {
         if (Button(text) is not { Enabled: true } button) return false;
+        _driver.ExecuteScript("window.pressLanded = false; arguments[0].addEventListener('click', () => { window.pressLanded = true; }, { once: true });", button);
         button.Click();
-        return true;
+
+        // Nothing is said of it by a page that the press itself has left.
+        return _driver.ExecuteScript("return window.pressLanded") is not false;
     }, $"the button '{text}' pressed");
 
     /// <summary>Goes to another shelf by the head of this one.</summary>

@@ -293,6 +293,26 @@ public class WaterStageTests(BrowserFixture fixture)
         Assert.Empty(_page.Faults());
     }
 
+    // Another page's press once fell beside its button, which the marks had moved away in that moment.
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(360, 780)]
+    public async Task The_marks_of_the_shore_come_late_and_move_no_button_away_under_the_hand(int width, int height)
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/builds/[^/]+/waters/[^/]+/shore");
+        _page.Open(await fixture.Named("Sallow Quay"), "water", width, height);
+        answers.Hold();
+        _page.Click("Shore");
+        answers.UntilOneIsHeld();
+        string[] names = ["Choose a datum", "Read it", "Put the eye"];
+        int[] Places() => [.. names.Select(name => _page.Button(name).Location.Y)];
+        var before = Places();
+        answers.LetGo();
+        Says("[data-testid=shore]", "38 marks round the shore of Creek");
+        Assert.Equal(before, Places());
+        Assert.Empty(_page.Faults());
+    }
+
     [Fact]
     public async Task The_list_holds_a_pour_back_until_it_is_answered_or_overridden_with_a_reason()
     {

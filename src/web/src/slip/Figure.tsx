@@ -3,7 +3,7 @@ import type { Working } from '../api/types';
 import { useUnits } from '../units/UnitsContext';
 import { formatNamed } from '../units/units';
 
-/** A figure that opens to show how it came about. */
+/** A figure that opens to show how it came about; without that, as while it is on its way, it takes the same place. */
 export function Figure({
   working,
   children,
@@ -15,7 +15,12 @@ export function Figure({
 }) {
   const [open, setOpen] = useState(false);
   const id = useId();
-  if (working === undefined) return <div className="reckoning">{children}</div>;
+  if (working === undefined)
+    return (
+      <div className="reckoning">
+        <div className="reckoning-plain">{children}</div>
+      </div>
+    );
   return (
     <div className="reckoning">
       <button

@@ -37,6 +37,8 @@ export function ShorePart({
   const { data, refusal } = useShore(true, wish.spacingMm, wish.datum);
   const choosing = tool.kind === 'point' && tool.wants === 'datum';
   const mm = unitOf('length', units);
+  // What is on its way has its place already, about as wide as it will be: nothing moves away under the hand when it comes.
+  const length = (valueMm: number | undefined) => (valueMm === undefined ? '––.–' : formatLength(valueMm, units));
   return (
     <>
       <section data-testid="shore">
@@ -46,31 +48,29 @@ export function ShorePart({
             {refusal}
           </p>
         )}
-        {data !== null && (
-          <>
-            <p>
-              <strong>{formatLength(data.waterlineMm, units)}</strong> {mm} over the board’s top,{' '}
-              <strong>{formatLength(data.overBenchMm, units)}</strong> over the bench it lies on
-              {data.overDatumMm !== null && (
-                <>
-                  ,{' '}
-                  <strong>
-                    {formatLength(Math.abs(data.overDatumMm), units)} {data.overDatumMm < 0 ? 'under' : 'over'}
-                  </strong>{' '}
-                  your datum
-                </>
-              )}
-              . {data.marks.length} marks round the shore of {water.name}.
-            </p>
-            <NumberField
-              label="A mark every"
-              quantity="length"
-              step={5}
-              value={wish.spacingMm}
-              onChange={(spacingMm) => setWish({ ...wish, spacingMm })}
-            />
-          </>
+        {refusal === null && (
+          <p>
+            <strong>{length(data?.waterlineMm)}</strong> {mm} over the board’s top,{' '}
+            <strong>{length(data?.overBenchMm)}</strong> over the bench it lies on
+            {data !== null && data.overDatumMm !== null && (
+              <>
+                ,{' '}
+                <strong>
+                  {formatLength(Math.abs(data.overDatumMm), units)} {data.overDatumMm < 0 ? 'under' : 'over'}
+                </strong>{' '}
+                your datum
+              </>
+            )}
+            . {data?.marks.length ?? '––'} marks round the shore of {water.name}.
+          </p>
         )}
+        <NumberField
+          label="A mark every"
+          quantity="length"
+          step={5}
+          value={wish.spacingMm}
+          onChange={(spacingMm) => setWish({ ...wish, spacingMm })}
+        />
         <div className="tool-row">
           <ToolButton
             inHand={choosing}
@@ -86,23 +86,24 @@ export function ShorePart({
         </div>
       </section>
       <LaserPart waterlineMm={water.waterlineMm} />
-      {data !== null && <CreepPart shore={data} />}
+      {refusal === null && <CreepPart shore={data} />}
     </>
   );
 }
 
-function CreepPart({ shore }: { shore: ShorePlan }) {
+function CreepPart({ shore }: { shore: ShorePlan | null }) {
   const units = useUnits();
   return (
     <section>
-      <Figure working={shore.working} label="the creep">
+      <Figure working={shore?.working} label="the creep">
         <span>
-          Resin creeps <strong>{formatLength(shore.creepMm, units)}</strong> {unitOf('length', units)} up the bank
+          Resin creeps <strong>{shore === null ? '–.–' : formatLength(shore.creepMm, units)}</strong>{' '}
+          {unitOf('length', units)} up the bank
         </span>
       </Figure>
       <p>
-        The band on the Sheet, {(shore.creepAreaMm2 / 100).toFixed(0)} cm²: keep loose fibres out of it, or let bank
-        growth hide it afterwards.
+        The band on the Sheet, {shore === null ? '––' : (shore.creepAreaMm2 / 100).toFixed(0)} cm²: keep loose fibres
+        out of it, or let bank growth hide it afterwards.
       </p>
     </section>
   );
