@@ -10,6 +10,24 @@ public class InkTests(BrowserFixture fixture)
 {
     private readonly BenchPage _page = new(fixture);
 
+    [Fact]
+    public async Task No_tint_is_said_to_be_gone_while_the_tints_are_on_their_way()
+    {
+        using var answers = new HeldAnswers(_page, fixture.Driver, "/api/stores/tints");
+        var id = await fixture.Named("Sallow Quay");
+        foreach (var stage in new[] { "ink", "pours" })
+        {
+            _page.Open(id, "board");
+            answers.Hold();
+            _page.Script($"[...document.querySelectorAll('a')].find(a => a.href.endsWith('/{stage}')).click()");
+            answers.UntilOneIsHeld();
+            _page.Until(() => _page.Text(".slip").Contains("A tint", StringComparison.Ordinal), "the recipe without its names");
+            Assert.DoesNotContain("gone", _page.Text(".slip"), StringComparison.Ordinal);
+            answers.LetGo();
+            _page.Until(() => _page.Text(".slip").Contains("Blue-green", StringComparison.Ordinal), "its names");
+        }
+    }
+
     // What a maker holds the cup against has to be what was reckoned: pixels of the picture, not styles.
     [Fact]
     public async Task Colours_on_the_screen_are_those_reckoned()

@@ -1,5 +1,6 @@
 import type { BuildPlan, MixSession, TopLook, Water, WaterPlan } from '@web/api/types';
 import { among, bandOf, css, isPale, rgbOf, seenAt } from '@web/scene/waterColour';
+import { nameOfTint } from '@web/api/tints';
 import { amountOf, doseOf, inkInShort, inkNames, measureOf } from '@web/slip/words';
 import { othersIn, sessionFor, sessionsFor, stillMixed } from '@web/api/plan';
 import { meanColour } from '@web/stages/ink/PhotoColour';
@@ -82,11 +83,12 @@ describe('a dose in words', () => {
     const tints = [
       { id: 'blue', name: 'Blue-green' },
       { id: 'umber', name: 'Umber' },
-    ] as Parameters<typeof inkNames>[1];
-    expect(inkNames(INK, tints)).toBe('Blue-green with umber');
-    expect(inkNames({ ...INK, shades: [] }, tints)).toBe('Blue-green');
-    expect(inkNames({ ...INK, tintId: null, shades: [] }, tints)).toBe('none, clear');
-    expect(inkNames(INK, [])).toBe('a tint that is gone with a tint that is gone');
+    ] as Parameters<typeof nameOfTint>[0];
+    const name = (id: string) => nameOfTint(tints, id);
+    expect(inkNames(INK, name)).toBe('Blue-green with umber');
+    expect(inkNames({ ...INK, shades: [] }, name)).toBe('Blue-green');
+    expect(inkNames({ ...INK, tintId: null, shades: [] }, name)).toBe('none, clear');
+    expect(inkNames(INK, (id) => nameOfTint([], id))).toBe('A tint that is gone with a tint that is gone');
   });
 });
 

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, api } from './client';
+import { nameOfTint } from './tints';
 
 export function useProducts() {
   return (
@@ -8,11 +9,20 @@ export function useProducts() {
   );
 }
 
+const tintsQuery = {
+  queryKey: ['tints'],
+  queryFn: () => answer(api.GET('/api/stores/tints')),
+  staleTime: Infinity,
+};
+
 export function useTints() {
-  return (
-    useQuery({ queryKey: ['tints'], queryFn: () => answer(api.GET('/api/stores/tints')), staleTime: Infinity }).data ??
-    []
-  );
+  return useQuery(tintsQuery).data ?? [];
+}
+
+/** What a tint is called by its id. While the tints are on their way none of them is said to be gone. */
+export function useTintName(): (tintId: string) => string {
+  const tints = useQuery(tintsQuery).data;
+  return (tintId) => (tints === undefined ? 'A tint' : nameOfTint(tints, tintId));
 }
 
 export function useStartingWaters() {

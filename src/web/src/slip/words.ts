@@ -1,4 +1,4 @@
-import type { Batch, BatchInk, InkChoice, PointMm, Tint, TintDose } from '../api/types';
+import type { Batch, BatchInk, InkChoice, PointMm, TintDose } from '../api/types';
 import { HERE, inWords, onWall, timeOfDay, type WallClock } from '../units/clock';
 import { formatLength, formatMass, formatVolume, type Units } from '../units/units';
 
@@ -45,8 +45,7 @@ export function whereOn(at: PointMm, units: Units): string {
 }
 
 /** "Blue-green with umber, white paste"; "none, clear". */
-export function inkNames(ink: InkChoice, tints: Tint[]): string {
-  const name = (id: string) => tints.find((tint) => tint.id === id)?.name ?? 'a tint that is gone';
+export function inkNames(ink: InkChoice, name: (tintId: string) => string): string {
   if (ink.tintId === null) return 'none, clear';
   const shades = ink.shades.map((shade) => name(shade.tintId).toLowerCase());
   return shades.length === 0 ? name(ink.tintId) : `${name(ink.tintId)} with ${shades.join(', ')}`;

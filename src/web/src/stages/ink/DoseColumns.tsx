@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { useTints } from '../../api/useStores';
+import { useTintName, useTints } from '../../api/useStores';
 import type { Build, BuildEdit, InkPart } from '../../api/types';
 import { useDesk, useDeskNow } from '../../desk/DeskContext';
 import { usePointer } from '../../scene/usePointer';
@@ -51,7 +51,7 @@ function Column({
   const { edit, preview, dropPreview } = useDesk('edit', 'preview', 'dropPreview');
   const now = useDeskNow();
   const tint = useTints().find((one) => one.id === part.tintId);
-  const name = tint?.name ?? 'A tint that is gone';
+  const name = useTintName()(part.tintId);
   const [heldMl, setHeld] = useState<number | null>(null);
   const begun = useRef<{ build: Build; ml: number } | null>(null);
   const at = useRef(part.mlPer100Ml);

@@ -1,5 +1,5 @@
 import { layersOf, othersIn, sessionFor, sessionsOf } from '../../api/plan';
-import { useTints } from '../../api/useStores';
+import { useTintName, useTints } from '../../api/useStores';
 import type { BatchInk, Water, WaterPlan } from '../../api/types';
 import { setIn } from '../../desk/changes';
 import { useDesk } from '../../desk/DeskContext';
@@ -80,7 +80,7 @@ function Doses({ water, plan }: { water: Water; plan: WaterPlan }) {
   const units = useUnits();
   const tints = useTints();
   const parts = partsOf(water.ink);
-  const nameOf = (tintId: string) => tints.find((tint) => tint.id === tintId)?.name ?? 'A tint that is gone';
+  const nameOf = useTintName();
   const sessions = sessionsOf(whole);
   const layers = layersOf(plan).map((layer, i) => {
     const session = layer.poured === null ? sessionFor(sessions, water.id, i + 1) : undefined;

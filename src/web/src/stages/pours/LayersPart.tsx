@@ -3,7 +3,7 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { layersOf } from '../../api/plan';
 import type { ProductSheet, Water, WaterPlan } from '../../api/types';
-import { useProducts, useSheetDoubts, useTints } from '../../api/useStores';
+import { useProducts, useSheetDoubts, useTintName } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
@@ -24,7 +24,7 @@ import { setIn, type Fields } from '../../desk/changes';
 export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { edit, id } = useDesk('edit', 'id');
   const products = useProducts();
-  const tints = useTints();
+  const nameOf = useTintName();
   const replace = (change: Fields<Water>) => edit(setIn('waters', water.id, change));
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
@@ -80,7 +80,7 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
       )}
       <section>
         <p className="own-tops">
-          <span>Ink: {inkNames(water.ink, tints)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
+          <span>Ink: {inkNames(water.ink, nameOf)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
         </p>
         {!full && <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />}
       </section>
