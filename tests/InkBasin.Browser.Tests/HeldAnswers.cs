@@ -13,15 +13,18 @@ internal sealed class HeldAnswers : IDisposable
     /// <param name="page">The page.</param>
     /// <param name="driver">Its browser.</param>
     /// <param name="path">The whole path, as a pattern.</param>
-    public HeldAnswers(BenchPage page, ChromeDriver driver, string path)
+    /// <param name="atOnce">Whether they are held from a page's first moment on, not only once it is asked for.</param>
+    public HeldAnswers(BenchPage page, ChromeDriver driver, string path, bool atOnce = false)
     {
         (_page, _driver) = (page, driver);
         _meddled = page.Meddle($$"""
             const really = window.fetch;
-            window.hold = false;
+            window.hold = {{(atOnce ? "true" : "false")}};
             window.held = [];
+            window.asking = 0;
             window.fetch = async (request, options) => {
-              const answer = await really(request, options);
+              window.asking++;
+              const answer = await really(request, options).finally(() => { window.asking--; window.cameAt = performance.now(); });
               if (window.hold && new RegExp('^{{path}}$').test(new URL(request.url ?? request, location).pathname)) await new Promise(go => window.held.push(go));
               return answer;
             };
@@ -37,13 +40,16 @@ internal sealed class HeldAnswers : IDisposable
     /// <summary>Lets those that come from now on through; what is held stays so.</summary>
     public void HoldNoMore() => _page.Script("window.hold = false");
 
+    /// <summary>Waits until the page asks for nothing more: all that came is held, or long shown.</summary>
+    public void UntilAllHaveCome() => _page.Until(() => _page.Script("return window.asking === 0 && performance.now() - window.cameAt > 250") is true, "all answers have come");
+
     public void UntilOneIsHeld() => _page.Until(() => Count > 0, "an answer is held back");
 
     /// <summary>Lets all go; comes back when the page has had thirty pictures' time to show what came.</summary>
     public void LetGo() => _driver.ExecuteAsyncScript("""
         const done = arguments[0];
         window.hold = false;
-        window.held.forEach(go => go());
+        window.held.splice(0).forEach(go => go());
         let frames = 30;
         const next = () => (--frames === 0 ? done() : requestAnimationFrame(next));
         requestAnimationFrame(next);

@@ -18,7 +18,7 @@ export function useDays(id: string, version: number) {
   const first = useQuery({
     queryKey: ['days', id, version],
     queryFn: ({ signal }) => ask(FIRST_S, signal),
-    placeholderData: (before) => before,
+    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
     refetchInterval: 300_000,
     retry: false,
   });
@@ -32,6 +32,10 @@ export function useDays(id: string, version: number) {
   });
   return {
     days: longer.data ?? first.data,
+    /** No days have come yet, nor a refusal. */
+    waiting: first.isPending,
+    /** What is shown is of the version before this one. */
+    stale: first.isPlaceholderData,
     error: first.error,
     seeking: first.isFetching || longer.isFetching,
     /** Stops the longer search; null while there is none. */

@@ -25,14 +25,21 @@ export function useTintName(): (tintId: string) => string {
   return (tintId) => (tints === undefined ? 'A tint' : nameOfTint(tints, tintId));
 }
 
+const startingWatersQuery = {
+  queryKey: ['starting-waters'],
+  queryFn: () => answer(api.GET('/api/stores/waters')),
+  staleTime: Infinity,
+};
+
 export function useStartingWaters() {
-  return (
-    useQuery({
-      queryKey: ['starting-waters'],
-      queryFn: () => answer(api.GET('/api/stores/waters')),
-      staleTime: Infinity,
-    }).data ?? []
-  );
+  return useQuery(startingWatersQuery).data ?? [];
+}
+
+/** Whether tints and starting waters have come, or been refused: what stands under them would move away before. */
+export function useWishesCome(): boolean {
+  const tints = useQuery(tintsQuery);
+  const waters = useQuery(startingWatersQuery);
+  return !tints.isPending && !waters.isPending;
 }
 
 export function usePlasters() {

@@ -20,6 +20,11 @@ export interface Look<T> {
   refusal: string | null;
 }
 
+/** Whether there is either: till then nothing is shown under its place, since that would move away under the hand. */
+export function hasCome({ data, refusal }: Look<unknown>): boolean {
+  return data !== null || refusal !== null;
+}
+
 function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): Look<T> {
   const { id, version } = useDesk('id', 'version');
   const { data, error } = useQuery({
@@ -27,7 +32,9 @@ function useLook<T>(key: unknown[], fetch: () => Promise<T>, enabled: boolean): 
     queryFn: fetch,
     enabled,
     retry: false,
-    placeholderData: (before) => before,
+    // Of the version before, or of another wish for the same water; never of another one.
+    placeholderData: (before, query) =>
+      query?.queryKey[1] === id && query.queryKey[4] === key[1] ? before : undefined,
   });
   return {
     data: enabled && error === null ? (data ?? null) : null,

@@ -16,19 +16,23 @@ export function useBeforePour(waterId: string | null) {
     retry: false,
     // What is dry, firm or past its window changes with the clock alone.
     refetchInterval: 60_000,
-    placeholderData: (before) => before,
+    // Of the version before, never of another water.
+    placeholderData: (before, query) => (query?.queryKey[3] === waterId ? before : undefined),
   });
 }
 
 /**
  * What a water is stopped by: the worst the plan says of it, else what its list knows to be otherwise. Nothing is mixed before that is mended, so it is
- * said in place of what to mix. Null where nothing stops it; what only the maker can say is asked, and stops nothing here.
+ * said in place of what to mix. Null where nothing stops it; what only the maker can say is asked, and stops nothing here. Undefined while the list is on
+ * its way: till then nobody knows whether anything may be mixed. A list that does not come stops it.
  */
-export function useFirst(plan: WaterPlan | null): string | null {
-  const { data } = useBeforePour(plan?.id ?? null);
+export function useFirst(plan: WaterPlan | null): string | null | undefined {
+  const { data, error } = useBeforePour(plan?.id ?? null);
   const said = plan?.notices.find((notice) => notice.standing === 'stop')?.sentence;
-  const open = data?.checks.filter((check) => !check.settled) ?? [];
+  if (said !== undefined || plan === null) return said ?? null;
+  if (data === undefined) return error === null ? undefined : `The list before the pour did not come: ${error.message}`;
+  const open = data.checks.filter((check) => !check.settled);
   // When the layer under it is still soft the next pour stands at its time; past its window it wants scuffing before anything is mixed.
   const window = open.find((check) => check.item === 'window' && check.known === 'ask');
-  return said ?? (open.find((check) => check.known === 'no' && check.item !== 'window') ?? window)?.because ?? null;
+  return (open.find((check) => check.known === 'no' && check.item !== 'window') ?? window)?.because ?? null;
 }

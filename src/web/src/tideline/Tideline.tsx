@@ -15,21 +15,25 @@ const LEAST_DAY_PX = 84;
 /** The days ahead as one ribbon, with the next thing to do in words at its head. */
 export function Tideline() {
   const { id, version, build, plan } = useDesk('id', 'version', 'build', 'plan');
-  const { days: planned } = useDays(id, version);
+  const { days: planned, waiting, stale } = useDays(id, version);
   const now = useNow();
   const [box, size] = useSize<HTMLDivElement>();
   const count = Math.min(7, Math.max(2, Math.floor(size.width / LEAST_DAY_PX)));
   const perDay = size.width / count;
   const { days, x } = ribbon(now, count, perDay);
-  const shown = tide(build, plan, planned).filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
+  // As long as the days are on their way no pour has a day.
+  const dated = waiting ? [] : tide(build, plan, planned);
+  const shown = dated.filter((one) => x(one.toMs) > 0 && x(one.fromMs) < size.width);
   const next = nextPour(build, plan, now.getTime(), planned);
   const thing = nextThing(build, plan, now.getTime());
-  const first = useFirst(plan.waters.find((one) => one.id === next?.waterId) ?? null);
+  const first = useFirst(waiting ? null : (plan.waters.find((one) => one.id === next?.waterId) ?? null));
+  // Of the version before are only places that this one has too.
+  const unknown = waiting || first === undefined || (stale && next !== null && next.inDays !== true);
   return (
     <footer className="tideline" aria-label="Tideline: the days ahead">
       <div className="tideline-head" aria-live="polite">
         <span className="tideline-next">
-          {thing === null && next !== null && first !== null ? `first, for ${next.label}` : 'next'}
+          {thing === null && next !== null && !unknown && first !== null ? `first, for ${next.label}` : 'next'}
         </span>
         {thing !== null ? (
           <>
@@ -39,6 +43,8 @@ export function Tideline() {
             </strong>
             {thing.toMs > thing.fromMs && <span>until {when(new Date(thing.toMs).toISOString(), now)}</span>}
           </>
+        ) : unknown ? (
+          <span>being laid out …</span>
         ) : next === null ? (
           <strong>{nothingAhead(build, plan, planned)}</strong>
         ) : first !== null ? (
@@ -74,15 +80,6 @@ export function Tideline() {
             {days.map((day, k) => {
               return (
                 <g key={k} className="tideline-day" transform={`translate(${k * perDay} 0)`}>
-                  {planned === undefined && (
-                    <rect
-                      className="tideline-evening"
-                      x={(18.5 / 24) * perDay}
-                      width={(3.5 / 24) * perDay}
-                      y={22}
-                      height={size.height - 22}
-                    />
-                  )}
                   <path d={`M0.5 0V${size.height}`} />
                   <text x={7} y={14}>
                     {inWords(day, { weekday: 'short', day: 'numeric' })}

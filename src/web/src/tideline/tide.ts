@@ -16,6 +16,8 @@ export interface Tide {
   poured?: boolean;
   /** A pour on a layer under it: it may wait as long as the recoat window is open. */
   onLayer?: boolean;
+  /** A pour that has its place in the days. */
+  inDays?: boolean;
 }
 
 /** All that has a date: as the days have it where they are planned, else as soon as the layers under it allow. */
@@ -27,7 +29,8 @@ export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
     const { stripAt, soft } = pouredAs(waterPlan);
     layersOf(waterPlan).forEach((layer, i) => {
       const soonest = layer.pourAt === null ? undefined : Date.parse(layer.pourAt);
-      const fromMs = placed.get(`${waterPlan.id}:pour:${i + 1}`) ?? soonest;
+      const place = placed.get(`${waterPlan.id}:pour:${i + 1}`);
+      const fromMs = place ?? soonest;
       if (fromMs === undefined) return;
       // What follows from the pour is as much later as that is.
       const later = (h: number) => fromMs + (h - layer.pourH) * HOUR_MS;
@@ -41,6 +44,7 @@ export function tide(build: Build, plan: BuildPlan, days?: DaysPlan): Tide[] {
         toMs: fromMs,
         poured: layer.poured !== null,
         onLayer: i > 0,
+        inDays: place !== undefined,
       });
       for (const thing of layer.things) {
         // What is in place before is part of getting ready; what the next layer lifts is on its card.

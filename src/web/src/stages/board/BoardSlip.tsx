@@ -147,20 +147,18 @@ export function BoardSlip({
           value={device.graduation}
           onChange={(graduation) => setMeasuring({ device: { graduation } })}
         />
-        {cups.length > 0 && (
-          <ChoiceField
-            label="Cup"
-            value={cups.find(({ shape }) => sameCup(shape, cup))?.id ?? ''}
-            choices={[
-              { value: '', label: 'Of the sizes below' },
-              ...cups.map((one) => ({ value: one.id, label: one.name })),
-            ]}
-            onChange={(id) => {
-              const shape = cups.find((one) => one.id === id)?.shape;
-              if (shape != null) void setMeasuring({ cup: shape });
-            }}
-          />
-        )}
+        <ChoiceField
+          label="Cup"
+          value={cups.find(({ shape }) => sameCup(shape, cup))?.id ?? ''}
+          choices={[
+            { value: '', label: 'Of the sizes below' },
+            ...cups.map((one) => ({ value: one.id, label: one.name })),
+          ]}
+          onChange={(id) => {
+            const shape = cups.find((one) => one.id === id)?.shape;
+            if (shape != null) void setMeasuring({ cup: shape });
+          }}
+        />
         <NumberField
           label="Cup, inside, at the base"
           quantity="length"

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
-import { useStartingWaters, useTints } from '../../api/useStores';
+import { useStartingWaters, useTints, useWishesCome } from '../../api/useStores';
 import type { MatchedInk, Water, WaterPlan } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { ColourField, OptionalField } from '../../slip/fields';
@@ -15,6 +15,7 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const { id, edit } = useDesk('id', 'edit');
   const tints = useTints();
   const waters = useStartingWaters();
+  const come = useWishesCome();
   const [hex, setHex] = useState('#2f5245');
   const [from, setFrom] = useState<string | null>(null);
   const [depthMm, setDepth] = useState<number | null>(null);
@@ -35,6 +36,7 @@ export function MatchPart({ water, plan }: { water: Water; plan: WaterPlan }) {
     change();
     match.reset();
   };
+  if (!come) return null;
   return (
     <>
       <section>

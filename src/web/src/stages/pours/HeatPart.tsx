@@ -17,14 +17,15 @@ const WARMEST = 35;
 export function HeatPart({ plan }: { plan: WaterPlan }) {
   const { build, edit, preview, drafting } = useDesk('build', 'edit', 'preview', 'drafting');
   const units = useUnits();
-  const { data } = useHeat(!drafting && plan.workings['heat'] !== undefined);
+  const heats = plan.workings['heat'] !== undefined;
+  const { data } = useHeat(!drafting && heats);
   const [trying, setTrying] = useState<number | null>(null);
   const { safe } = plan;
   const hottest = layersOf(plan).reduce((most, layer) => Math.max(most, layer.cure.peakC), Number.NEGATIVE_INFINITY);
   const degrees = (c: number) => `${formatQuantity(c, 'temperature', units)} ${units.temperature}`;
   const airC = trying ?? build.room.airC;
   // What dries or is flashed makes no heat to speak of: there the room is about how long it takes.
-  const reacts = layersOf(plan).length === 0 || plan.workings['heat'] !== undefined || safe === null;
+  const reacts = layersOf(plan).length === 0 || heats || safe === null;
   const letGo = () => {
     if (trying === null) return;
     void edit(setBuild({ room: { airC: trying } })).finally(() => setTrying(null));
@@ -113,7 +114,11 @@ export function HeatPart({ plan }: { plan: WaterPlan }) {
           onChange={(nightC) => edit(setBuild({ room: { nightC } }))}
         />
       )}
-      {data !== null && <Cliff curve={data} />}
+      {data !== null ? (
+        <Cliff curve={data} />
+      ) : (
+        heats && <svg className="heat-curve" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden />
+      )}
       {reacts && (
         <p className="caution">
           A mixed mass left in the cup heats by itself: spread it out at once. Smoke or cracks: out into the open, away

@@ -2,11 +2,12 @@ import { Fragment, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { layersOf } from '../../api/plan';
-import type { ProductSheet, Water, WaterPlan } from '../../api/types';
+import type { ProductSheet, Water, WaterPlan, WayOfCutting } from '../../api/types';
 import { useProducts, useSheetDoubts, useTintName } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
+import { hasCome, useStrategies, type Look } from '../../desk/useWaterLooks';
 import { NextThing } from '../../slip/NextThing';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
@@ -29,6 +30,8 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const doubts = useSheetDoubts(water.productId);
   const sheet = products.find((product) => product.id === water.productId);
   const full = layersOf(plan).every((layer) => layer.poured !== null) && layersOf(plan).length > 0;
+  // Of the build as it is kept, also while a hand drags: nothing jumps under it.
+  const ways = useStrategies(true);
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
@@ -74,16 +77,18 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
       {layersOf(plan).length > 0 && (
         <section>
-          {!full && <Cutting water={water} plan={plan} onChange={replace} />}
-          <Layers plan={plan} />
+          {!full && <Cutting water={water} plan={plan} ways={ways} onChange={replace} />}
+          {(full || hasCome(ways)) && <Layers plan={plan} />}
         </section>
       )}
-      <section>
-        <p className="own-tops">
-          <span>Ink: {inkNames(water.ink, nameOf)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
-        </p>
-        {!full && <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />}
-      </section>
+      {(full || hasCome(ways)) && (
+        <section>
+          <p className="own-tops">
+            <span>Ink: {inkNames(water.ink, nameOf)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>
+          </p>
+          {!full && <FirstPour water={water} onChange={(firstPourAt) => void replace({ firstPourAt })} />}
+        </section>
+      )}
       {sheet !== undefined && <SheetNote sheet={sheet} />}
     </>
   );
@@ -93,15 +98,18 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
 function Cutting({
   water,
   plan,
+  ways,
   onChange,
 }: {
   water: Water;
   plan: WaterPlan;
+  ways: Look<WayOfCutting[]>;
   onChange: (change: Fields<Water>) => Promise<boolean>;
 }) {
+  if (!hasCome(ways)) return null;
   return (
     <>
-      <StrategiesPart water={water} />
+      <StrategiesPart water={water} ways={ways} />
       {water.ownTopsMm === null ? (
         <p className="quiet">Or drag the top of a layer on the Staff.</p>
       ) : (

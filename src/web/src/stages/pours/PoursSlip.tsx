@@ -46,10 +46,9 @@ export function PoursSlip() {
       )}
       {part === 'mix' && <MixPart key={water.id} water={water} plan={waterPlan} />}
       {part === 'surface' && (
-        <>
-          {layersOf(waterPlan).length > 0 && <SurfacePart water={water} />}
+        <SurfacePart water={water} layered={layersOf(waterPlan).length > 0}>
           <GelPart key={water.id} water={water} plan={waterPlan} />
-        </>
+        </SurfacePart>
       )}
       {part === 'before' && <BeforePart key={water.id} water={water} />}
       {part === 'after' && <AfterPart key={water.id} water={water} plan={waterPlan} />}

@@ -1,6 +1,6 @@
-import type { Strategy, Water } from '../../api/types';
+import type { Strategy, Water, WayOfCutting } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
-import { useStrategies } from '../../desk/useWaterLooks';
+import type { Look } from '../../desk/useWaterLooks';
 import { StandingMark } from '../../slip/StandingMark';
 import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
@@ -15,11 +15,9 @@ const NAMES: Record<Strategy, string> = {
 };
 
 /** The ways of cutting a water into layers, with what each costs; one is picked by pressing it. */
-export function StrategiesPart({ water }: { water: Water }) {
+export function StrategiesPart({ water, ways: { data, refusal } }: { water: Water; ways: Look<WayOfCutting[]> }) {
   const { edit } = useDesk('edit');
   const units = useUnits();
-  // Of the build as it is kept, also while a hand drags: nothing jumps under it.
-  const { data, refusal } = useStrategies(true);
   if (refusal !== null)
     return (
       <p className="field-wrong" role="alert">

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Dam, DamMake, DamPlan, Making, Side, StockSheet, WaterPlan } from '../../api/types';
 import { useDamChoices } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
-import { useDamCut } from '../../desk/useWaterLooks';
+import { hasCome, useDamCut } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
 import { ChoiceField, NumberField, SwitchField } from '../../slip/fields';
 import { ListedThing } from '../../slip/ListedThing';
@@ -154,7 +154,8 @@ function DamFields({
 function CuttingList() {
   const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
-  const { data: cut, refusal } = useDamCut(true);
+  const asked = useDamCut(true);
+  const { data: cut, refusal } = asked;
   const { damSheet } = build.making;
   const set = (change: Partial<Making['damSheet']>) => edit(setBuild({ making: { damSheet: change } }));
   return (
@@ -187,7 +188,7 @@ function CuttingList() {
           <p className="caution">Blades away from fingers; score and snap acrylic with eye protection on.</p>
         </>
       )}
-      <details className="more">
+      <details className="more" hidden={!hasCome(asked)}>
         <summary>The sheet</summary>
         <NumberField
           label="Long"

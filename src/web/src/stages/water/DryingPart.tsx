@@ -3,7 +3,7 @@ import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
 import type { DryingPlan, LoggedWetting } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
-import { useDrying } from '../../desk/useWaterLooks';
+import { hasCome, useDrying } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
 import { NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
@@ -19,7 +19,8 @@ export function DryingPart() {
   const { build, edit } = useDesk('build', 'edit');
   const units = useUnits();
   const now = useNow();
-  const { data, refusal } = useDrying(true);
+  const asked = useDrying(true);
+  const { data, refusal } = asked;
   const { drying } = build;
   const last = latest(drying.weighings);
   const lastWet = latest(drying.wettings);
@@ -64,67 +65,71 @@ export function DryingPart() {
           {data.curve.length > 0 && <DryingCurve plan={data} weighings={drying.weighings} now={now} />}
         </>
       )}
-      <div className="tool-row">
-        <Button
-          size="sm"
-          variant="outline-primary"
-          onClick={() => void edit(setBuild({ drying: { plasteredAt: new Date().toISOString() } }))}
-        >
-          {drying.plasteredAt === null ? 'Plastered just now' : 'Plastered anew just now'}
-        </Button>
-      </div>
-      <NumberField
-        label="Coats of it"
-        step={1}
-        value={drying.coats}
-        onChange={(coats) => edit(setBuild({ drying: { coats } }))}
-      />
-      <div className="tool-row">
-        <Button size="sm" variant="outline-primary" onClick={() => void wet('wash')}>
-          Washed just now
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={() => void wet('glue')}>
-          Wetted and glued just now
-        </Button>
-        {lastWet !== null && (
-          <Button
-            size="sm"
-            variant="outline-primary"
-            onClick={() => void edit(removeFrom('drying.wettings', momentOf(lastWet.at)))}
-          >
-            Strike the last wetting out
-          </Button>
-        )}
-      </div>
-      <NumberField
-        label="Weighs now"
-        quantity="mass"
-        step={1}
-        value={massG}
-        onChange={(value) => {
-          setMass(value);
-        }}
-      />
-      <div className="tool-row">
-        <Button
-          size="sm"
-          variant="outline-primary"
-          disabled={massG === null || massG <= 0}
-          onClick={() => massG !== null && void log(massG, null).then((made) => made && setMass(null))}
-        >
-          Log the weighing
-        </Button>
-        <ScaleButton onRead={(value) => void log(value, 'kitchen-scale')} />
-        {drying.weighings.length > 0 && (
-          <Button
-            size="sm"
-            variant="outline-primary"
-            onClick={() => last !== null && void edit(removeFrom('drying.weighings', momentOf(last.at)))}
-          >
-            Strike the last out
-          </Button>
-        )}
-      </div>
+      {hasCome(asked) && (
+        <>
+          <div className="tool-row">
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() => void edit(setBuild({ drying: { plasteredAt: new Date().toISOString() } }))}
+            >
+              {drying.plasteredAt === null ? 'Plastered just now' : 'Plastered anew just now'}
+            </Button>
+          </div>
+          <NumberField
+            label="Coats of it"
+            step={1}
+            value={drying.coats}
+            onChange={(coats) => edit(setBuild({ drying: { coats } }))}
+          />
+          <div className="tool-row">
+            <Button size="sm" variant="outline-primary" onClick={() => void wet('wash')}>
+              Washed just now
+            </Button>
+            <Button size="sm" variant="outline-primary" onClick={() => void wet('glue')}>
+              Wetted and glued just now
+            </Button>
+            {lastWet !== null && (
+              <Button
+                size="sm"
+                variant="outline-primary"
+                onClick={() => void edit(removeFrom('drying.wettings', momentOf(lastWet.at)))}
+              >
+                Strike the last wetting out
+              </Button>
+            )}
+          </div>
+          <NumberField
+            label="Weighs now"
+            quantity="mass"
+            step={1}
+            value={massG}
+            onChange={(value) => {
+              setMass(value);
+            }}
+          />
+          <div className="tool-row">
+            <Button
+              size="sm"
+              variant="outline-primary"
+              disabled={massG === null || massG <= 0}
+              onClick={() => massG !== null && void log(massG, null).then((made) => made && setMass(null))}
+            >
+              Log the weighing
+            </Button>
+            <ScaleButton onRead={(value) => void log(value, 'kitchen-scale')} />
+            {drying.weighings.length > 0 && (
+              <Button
+                size="sm"
+                variant="outline-primary"
+                onClick={() => last !== null && void edit(removeFrom('drying.weighings', momentOf(last.at)))}
+              >
+                Strike the last out
+              </Button>
+            )}
+          </div>
+        </>
+      )}
     </section>
   );
 }

@@ -4,7 +4,7 @@ import Button from 'react-bootstrap/Button';
 import { answer, api } from '../../api/client';
 import type { BuildEdit, ReachProposal, RunningWater, WhitePlace } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
-import { useRunning } from '../../desk/useWaterLooks';
+import { hasCome, useRunning } from '../../desk/useWaterLooks';
 import { ChoiceField, NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
@@ -20,7 +20,8 @@ const CAUSE: Record<WhitePlace['cause'], string> = {
 
 /** Running water: reaches, falls, where it would break; and a dropping channel split into reaches. */
 export function FlowPart() {
-  const { data, refusal } = useRunning(true);
+  const running = useRunning(true);
+  const { data, refusal } = running;
   return (
     <>
       {refusal !== null && (
@@ -42,7 +43,7 @@ export function FlowPart() {
       {data?.map((stream) => (
         <StreamPart key={stream.stepId} stream={stream} />
       ))}
-      <SplitPart />
+      {hasCome(running) && <SplitPart />}
     </>
   );
 }

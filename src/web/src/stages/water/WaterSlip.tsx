@@ -89,10 +89,9 @@ export function WaterSlip({
         </>
       )}
       {part === 'before' && !none && (
-        <>
-          <BeforePart key={water.id} water={water} />
+        <BeforePart key={water.id} water={water}>
           <DryingPart />
-        </>
+        </BeforePart>
       )}
     </>
   );
