@@ -96,6 +96,9 @@ internal sealed class BenchPage
 
     public string Text(string css) => Find(css).Text;
 
+    /// <summary>What is to be done next, once that is known.</summary>
+    public string NextThing => Until(() => First(".next-thing") is { } next && next.GetAttribute("aria-busy") != "true" ? next.Text : null, "what comes next is known");
+
     public double Volume => double.Parse(Text("[data-testid=volume]"), CultureInfo.InvariantCulture);
 
     public IReadOnlyList<IReadOnlyList<string>> Layers =>

@@ -65,7 +65,7 @@ public class InkPlacesTests(BrowserFixture fixture)
         Assert.Equal([.. sessions.Select(session => $"{session["cards"]![0]!["batch"]!["aG"]} + {session["cards"]![0]!["batch"]!["bG"]}")], said);
         Assert.Equal(2 * _page.All("[data-testid=layers] tbody tr").Count, said.Count);
         Assert.Contains($"The plan mixes {sessions.Sum(session => session["mixedMl"]!.GetValue<double>()):0} ml", _page.Text("[data-testid=mixed]"), StringComparison.Ordinal);
-        Assert.Contains("for layer 1, and beside it a cup of another colour (under Mix)", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Contains("for layer 1, and beside it a cup of another colour (under Mix)", _page.NextThing, StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

@@ -89,8 +89,8 @@ public class InkTests(BrowserFixture fixture)
         Assert.All(doses, dose => Assert.Contains(_page.All("[data-testid=let-down]"), card => card.Text.StartsWith($"Let down {dose["name"]!.GetValue<string>()} 1:{dose["letDown"]!["partsToOne"]}: ", StringComparison.Ordinal)));
         Assert.StartsWith("Layer 1 is mixed with Tail reach, Meadow reach, Mill reach: a cup of ", _page.All("[data-testid=mixed-with]")[0].Text, StringComparison.Ordinal);
         _page.Open(id, "pours");
-        _page.Until(() => _page.First(".next-thing") is not null, "what comes next");
-        Assert.All(doses, dose => Assert.Contains($"{dose["amount"]} drops of {dose["name"]!.GetValue<string>()} let down 1:{dose["letDown"]!["partsToOne"]}", _page.Text(".next-thing"), StringComparison.Ordinal));
+        var next = _page.NextThing;
+        Assert.All(doses, dose => Assert.Contains($"{dose["amount"]} drops of {dose["name"]!.GetValue<string>()} let down 1:{dose["letDown"]!["partsToOne"]}", next, StringComparison.Ordinal));
 
         // So are the grams, and what there is to mix, for all of them.
         var sessions = (await fixture.Read(id))["plan"]!["sessions"]!["is"]!.AsArray();

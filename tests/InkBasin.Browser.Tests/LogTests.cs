@@ -72,10 +72,10 @@ public class LogTests(BrowserFixture fixture)
 
         Note("1", "soft", "Note how it turned out");
         _page.Open(id, "pours");
-        Assert.EndsWith("Put nothing on it: layer 3 stayed soft.", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.EndsWith("Put nothing on it: layer 3 stayed soft.", _page.NextThing, StringComparison.Ordinal);
         Assert.Equal("3 layers, all poured", _page.Text(".slip-answer"));
         Assert.Contains(_page.All(".notice-stop"), one => one.Text.StartsWith("Layer 3 stayed soft, by the log: put nothing on it and leave any dam on.", StringComparison.Ordinal));
-        Assert.Contains("The pit stayed soft: put nothing on it.", _page.Text(".tideline"), StringComparison.Ordinal);
+        _page.Until(() => _page.Text(".tideline").Contains("The pit stayed soft: put nothing on it.", StringComparison.Ordinal), "the Tideline says so too");
         fixture.Driver.Navigate().GoToUrl(new Uri(fixture.Address, $"/builds/{id}/days"));
         Assert.Contains("The pit stayed soft: what comes after its pours has no day", _page.Until(() => _page.First("[data-testid=days-waits]"), "what waits").Text, StringComparison.Ordinal);
         Assert.Empty(_page.All("[data-testid=days-next], [data-testid=days-finish]"));
@@ -83,8 +83,8 @@ public class LogTests(BrowserFixture fixture)
         _page.Until(() => _page.First(".log-entry"), "the log again");
         Note("2", "firm", "Note what was seen");
         _page.Open(id, "pours");
-        Assert.StartsWith("All layers are poured. ", _page.Text(".next-thing"), StringComparison.Ordinal);
-        Assert.Contains("It may be trimmed", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.StartsWith("All layers are poured. ", _page.NextThing, StringComparison.Ordinal);
+        Assert.Contains("It may be trimmed", _page.NextThing, StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 

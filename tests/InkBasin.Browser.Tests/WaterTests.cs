@@ -16,7 +16,7 @@ public class WaterTests(BrowserFixture fixture)
         fixture.Driver.Navigate().GoToUrl(fixture.Address);
         _page.Until(() => _page.All("[data-testid=volume]").Count == 1, "the water's figure");
         Assert.EndsWith("/water", new Uri(fixture.Driver.Url).AbsolutePath, StringComparison.Ordinal);
-        Assert.Contains("Pour to", _page.Text(".next-thing"), StringComparison.Ordinal);
+        Assert.Contains("Pour to", _page.NextThing, StringComparison.Ordinal);
         Assert.Empty(_page.Faults());
     }
 
