@@ -41,13 +41,13 @@ public sealed record Basin(WetRegion Region, StageStorage? Storage, SpillPoint S
         return cell >= 0 ? cell : throw new RefusedException("seed", "The starting point lies off the board.", RefusalKind.Impossible);
     }
 
-    /// <summary>Measures what was looked at, with what the ground alone says.</summary>
-    internal static Basin Over(HeightField field, EdgeOutlets outlets, int cell, SpillPoint brim, double waterlineMm, double dimpleMm, CancellationToken cancel)
+    /// <summary>Measures what was looked at, with what the ground alone says; perhaps with its cells from the lowest up.</summary>
+    internal static Basin Over(HeightField field, EdgeOutlets outlets, int cell, SpillPoint brim, double waterlineMm, double dimpleMm, CancellationToken cancel, int[]? ascending = null)
     {
         var region = WetRegion.Flood(field, cell, waterlineMm, cancel);
         return new Basin(
             region,
-            region.Cells.Length > 0 ? StageStorage.Of(region) : null,
+            region.Cells.Length == 0 ? null : ascending is null ? StageStorage.Of(region) : StageStorage.Of(region, ascending),
             Water.Spill.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel, region),
             Water.OpenEdges.Of(region, outlets));
     }

@@ -13,11 +13,16 @@ public sealed class BasinMemory
 {
     private const int MostSeeds = 200;
 
+    /// <summary>A water that covers less than one cell in so many is small.</summary>
+    private const int LargeShare = 8;
+
     private readonly ConditionalWeakTable<HeightField, ConcurrentDictionary<PointMm, Known>> _grounds = [];
 
     private sealed record Known(IReadOnlyList<Dam> Dams, EdgeOutlets Outlets, SpillPoint Brim, double DimpleMm, Basin Basin);
 
     private readonly ConditionalWeakTable<HeightField, ConcurrentDictionary<(int Cell, double LevelMm), double>> _beds = [];
+
+    private readonly ConditionalWeakTable<HeightField, int[]> _ascending = [];
 
     /// <summary>What the bare bed of a ground holds over a seed to a level, ml: asked at the levels of water tests, which stay while a waterline is dragged.</summary>
     public double BedMlAt(HeightField field, PointMm seed, double levelMm)
@@ -45,9 +50,20 @@ public sealed class BasinMemory
         var cell = Basin.Check(field, dams, seed, waterlineMm, dimpleMm);
         var outlets = isKnown ? known!.Outlets : new EdgeOutlets(field, dams);
         var brim = isKnown ? known!.Brim : Spill.OfGround(field, outlets, cell, cancel);
-        var basin = Basin.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel);
+
+        // A water dragged up and down is asked for again and again on the same ground: once that is in order none of its beds needs sorting. A small one is sorted sooner.
+        var ascending = isKnown && known!.Basin.Region.Cells.Length * LargeShare >= field.HeightsMm.Length ? _ascending.GetValue(field, Ascending) : null;
+        var basin = Basin.Over(field, outlets, cell, brim, waterlineMm, dimpleMm, cancel, ascending);
         if (seeds.Count >= MostSeeds) seeds.Clear();
         seeds[seed] = new Known(dams, outlets, brim, dimpleMm, basin);
         return basin;
+    }
+
+    private static int[] Ascending(HeightField field)
+    {
+        int[] cells = [.. Enumerable.Range(0, field.HeightsMm.Length)];
+        double[] heights = [.. field.HeightsMm];
+        Array.Sort(heights, cells);
+        return cells;
     }
 }

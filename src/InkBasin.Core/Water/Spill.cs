@@ -62,7 +62,11 @@ public static class Spill
         // it, and by then has drowned all ground joined to it that is no higher.
         var standing = (wet ?? WetRegion.Flood(field, seedCell, h[seedCell] < start ? start : Math.BitIncrement(start), cancel)).Cells;
         foreach (var cell in standing) seen[cell] = true;
-        foreach (var cell in standing) ReachesLower(cell);
+        foreach (var cell in standing)
+        {
+            // Most cells of a water lie amid others of it and lead nowhere.
+            if (!IsAmid(cell)) ReachesLower(cell);
+        }
 
         var saddle = seedCell;
         for (var popped = 0; heap.Count > 0; popped++)
@@ -75,6 +79,14 @@ public static class Spill
         }
 
         throw new InvalidOperationException("A board always has an edge for water to leave over.");
+
+        bool IsAmid(int cell)
+        {
+            int row = cell / columns, column = cell - (row * columns);
+            return row > 0 && row < rows - 1 && column > 0 && column < columns - 1
+                && seen[cell - columns - 1] && seen[cell - columns] && seen[cell - columns + 1] && seen[cell - 1]
+                && seen[cell + 1] && seen[cell + columns - 1] && seen[cell + columns] && seen[cell + columns + 1];
+        }
 
         bool ReachesLower(int cell)
         {

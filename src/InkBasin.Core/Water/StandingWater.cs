@@ -41,5 +41,5 @@ public sealed class StandingWater(string id, string name, PointMm seed, Basin ba
     public bool[] Wet => _wet.Value;
 
     /// <summary>Its deepest cell, the first of several; −1 when nothing is wet.</summary>
-    public int DeepestCell { get; } = basin.Region.Cells.Length > 0 ? basin.Region.Cells.MinBy(cell => basin.Region.Field.HeightsMm[cell]) : -1;
+    public int DeepestCell => Region.DeepestCell;
 }

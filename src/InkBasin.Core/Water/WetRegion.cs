@@ -18,10 +18,12 @@ public sealed class WetRegion
         LevelMm = levelMm;
         Cells = cells;
         double depth = 0, lowest = double.PositiveInfinity;
+        DeepestCell = -1;
         foreach (var cell in cells)
         {
-            depth += levelMm - field.HeightsMm[cell];
-            lowest = Math.Min(lowest, field.HeightsMm[cell]);
+            var bed = field.HeightsMm[cell];
+            depth += levelMm - bed;
+            if (bed < lowest) (lowest, DeepestCell) = (bed, cell);
         }
 
         VolumeMl = depth * field.CellAreaMm2 / 1000;
@@ -45,6 +47,9 @@ public sealed class WetRegion
 
     /// <summary>Height of the lowest bed, mm; null when dry.</summary>
     public double? LowestBedMm { get; }
+
+    /// <summary>The deepest cell, the first of several; −1 when dry.</summary>
+    public int DeepestCell { get; }
 
     /// <summary>Greatest depth, mm; 0 when dry.</summary>
     public double MaxDepthMm => LowestBedMm is { } bed ? LevelMm - bed : 0;
