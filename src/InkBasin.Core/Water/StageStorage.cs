@@ -1,5 +1,4 @@
 using System.Buffers;
-using InkBasin.Core.Ground;
 
 namespace InkBasin.Core.Water;
 
