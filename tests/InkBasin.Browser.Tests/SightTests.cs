@@ -63,10 +63,31 @@ public class SightTests(BrowserFixture fixture)
         var view = _page.Until(() => _page.First(".relief-view:has(canvas[data-drawn])"), "the relief");
         Assert.InRange(_page.Find(".relief-tools").Size.Height, 24, view.Size.Height / 6);
         _page.Script("document.querySelector('.relief-tools > :last-child').scrollIntoView({ inline: 'nearest', block: 'center' })");
-
-        // On a phone it stands under the leaf, which is longer once all of it has come.
         _page.Click("foam sheets");
-        _page.Until(() => _page.Button("foam sheets").GetAttribute("aria-pressed") == "true", "it is pressed");
+        Assert.Equal("true", _page.Button("foam sheets").GetAttribute("aria-pressed"));
+    }
+
+    // The ground tilts up; what is pressed beside it stays where the hand goes for it.
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(360, 780)]
+    public async Task The_reliefs_tools_stand_still_while_it_tilts_up(int width, int height)
+    {
+        _page.Open(await fixture.Named("Sallow Quay"), "water", width, height);
+        _page.Script("""
+            window.places = new Set();
+            window.frames = 0;
+            const look = () => {
+              const last = document.querySelector('.relief-view:has(canvas[data-drawn]) .relief-tools > :last-child')?.getBoundingClientRect();
+              if (last) { window.frames++; window.places.add(`${Math.round(last.x + scrollX)} ${Math.round(last.y + scrollY)}`); }
+              requestAnimationFrame(look);
+            };
+            look();
+            document.querySelector('.relief-switch').scrollIntoView({ block: 'center' });
+            """);
+        _page.Click("Relief");
+        _page.Until(() => Convert.ToInt32(_page.Script("return window.frames"), System.Globalization.CultureInfo.InvariantCulture) > 40, "it has come up");
+        Assert.Single((IEnumerable<object>)_page.Script("return [...window.places]")!);
     }
 
     // The water of the Relief is drawn live while its waterline is dragged, and its ground is not made anew for it.
