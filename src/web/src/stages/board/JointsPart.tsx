@@ -7,6 +7,7 @@ import { ChoiceField, NumberField } from '../../slip/fields';
 import { StandingMark } from '../../slip/StandingMark';
 import { JointProfile } from './JointProfile';
 import { addTo, changed, removeFrom, setIn } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const SIDES: { value: Side; label: string }[] = [
   { value: 'left', label: 'left' },
@@ -87,11 +88,7 @@ export function JointsPart() {
           </div>
         </div>
       ))}
-      {error !== null && (
-        <p className="field-wrong" role="alert">
-          {error.message}
-        </p>
-      )}
+      {error !== null && <Refused>{error.message}</Refused>}
       <div className="tool-row">
         <Button
           size="sm"

@@ -7,6 +7,7 @@ import type { Tool } from '../../sheet/tools';
 import { FileField, NumberField } from '../../slip/fields';
 import { ToolButton } from '../../slip/ToolButton';
 import { setBuild } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 /** Two places on the photo whose distance is asked for. */
 export interface Span {
@@ -58,11 +59,7 @@ export function PhotoPart({
         busy={busy}
         onFile={(file) => void bring(file)}
       />
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
       {photo !== null && (
         <>
           <label className="slider">

@@ -9,6 +9,7 @@ import { ChoiceField, FileField, NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, unitOf } from '../../units/units';
 import { addTo } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const FORMATS: Record<string, GridReading['format']> = { asc: 'asc', txt: 'asc', png: 'png', stl: 'stl' };
 
@@ -69,11 +70,7 @@ export function ImportPart() {
         <Optional label="White of a picture is" suffix={length} value={high} onChange={setHigh} />
         <Optional label="A pixel, or a cell of a scan" suffix={length} value={cell} onChange={setCell} />
         <FileField label="Choose a file" accept=".asc,.txt,.png,.stl" busy={busy} onFile={(file) => void bring(file)} />
-        {refusal !== null && (
-          <p className="field-wrong" role="alert">
-            {refusal}
-          </p>
-        )}
+        {refusal !== null && <Refused>{refusal}</Refused>}
         {read !== null && (
           <div className="read-file">
             <p>

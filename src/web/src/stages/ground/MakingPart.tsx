@@ -11,6 +11,7 @@ import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, formatQuantity, formatReading, formatVolume, unitOf, type Units } from '../../units/units';
 import { setBuild, type Fields } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 /** What to cut and to mix for this ground. */
 export function MakingPart() {
@@ -27,11 +28,7 @@ export function MakingPart() {
     <section>
       <details className="more" onToggle={(event) => setShown(event.currentTarget.open)}>
         <summary>Cut and mix</summary>
-        {error !== null && (
-          <p className="field-wrong" role="alert">
-            {error.message}
-          </p>
-        )}
+        {error !== null && <Refused>{error.message}</Refused>}
         {error === null && data === undefined && <p className="quiet">Reckoning…</p>}
         {data !== undefined && <Answer made={data} />}
         <Settings />

@@ -9,6 +9,7 @@ import { NoteAndPhoto } from '../../slip/NoteAndPhoto';
 import { useZone } from '../../slip/useNow';
 import { fromTyped } from '../../units/clock';
 import { OUTCOMES, SEEN } from './words';
+import { Refused } from '../../slip/Refused';
 
 const NOTHING: LogEntry = {
   id: '',
@@ -87,11 +88,7 @@ export function WritePart() {
         />
       )}
       <NoteAndPhoto label="In words" text={text} busy={busy} onText={setText} onNote={() => note({})} onPhoto={photo} />
-      {wrong !== null && (
-        <p className="field-wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      {wrong !== null && <Refused>{wrong}</Refused>}
       {of !== '' && (
         <>
           <h3>How it turned out</h3>

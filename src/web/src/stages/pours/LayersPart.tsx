@@ -31,7 +31,9 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
   const sheet = products.find((product) => product.id === water.productId);
   const full = layersOf(plan).every((layer) => layer.poured !== null) && layersOf(plan).length > 0;
   // Of the build as it is kept, also while a hand drags: nothing jumps under it.
-  const ways = useStrategies(true);
+  const cuts = !full && layersOf(plan).length > 0;
+  const ways = useStrategies(cuts);
+  const come = !cuts || hasCome(ways);
   const loud = plan.notices.filter((notice) => notice.standing !== 'holds');
   return (
     <>
@@ -77,11 +79,11 @@ export function LayersPart({ water, plan }: { water: Water; plan: WaterPlan }) {
       </section>
       {layersOf(plan).length > 0 && (
         <section>
-          {!full && <Cutting water={water} plan={plan} ways={ways} onChange={replace} />}
-          {(full || hasCome(ways)) && <Layers plan={plan} />}
+          {cuts && <Cutting water={water} plan={plan} ways={ways} onChange={replace} />}
+          {come && <Layers plan={plan} />}
         </section>
       )}
-      {(full || hasCome(ways)) && (
+      {come && (
         <section>
           <p className="own-tops">
             <span>Ink: {inkNames(water.ink, nameOf)}</span> <Link to={`/builds/${id}/ink`}>Change it</Link>

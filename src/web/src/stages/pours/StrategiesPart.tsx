@@ -6,6 +6,7 @@ import { hours } from '../../slip/words';
 import { useUnits } from '../../units/UnitsContext';
 import { formatQuantity, formatVolume } from '../../units/units';
 import { setIn } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const NAMES: Record<Strategy, string> = {
   fewest: 'Fewest, the rest on top',
@@ -18,12 +19,7 @@ const NAMES: Record<Strategy, string> = {
 export function StrategiesPart({ water, ways: { data, refusal } }: { water: Water; ways: Look<WayOfCutting[]> }) {
   const { edit } = useDesk('edit');
   const units = useUnits();
-  if (refusal !== null)
-    return (
-      <p className="field-wrong" role="alert">
-        {refusal}
-      </p>
-    );
+  if (refusal !== null) return <Refused>{refusal}</Refused>;
   if (data === null) return null;
   const chosen = (strategy: Strategy) => water.ownTopsMm === null && strategy === water.strategy;
   return (

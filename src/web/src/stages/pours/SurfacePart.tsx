@@ -9,6 +9,7 @@ import { useNow } from '../../slip/useNow';
 import { hours, lasting, when } from '../../slip/words';
 import { formatFine, fullSize } from '../../units/units';
 import { useUnits } from '../../units/UnitsContext';
+import { Refused } from '../../slip/Refused';
 
 const WINDS = [
   { value: 'calm', label: 'Calm' },
@@ -46,9 +47,7 @@ export function SurfacePart({
       <>
         {refusal !== null && (
           <section>
-            <p className="field-wrong" role="alert">
-              {refusal}
-            </p>
+            <Refused>{refusal}</Refused>
           </section>
         )}
         {(drafting || !layered || hasCome(asked)) && children}

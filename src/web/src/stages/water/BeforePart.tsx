@@ -9,6 +9,7 @@ import { GivesWay } from '../../slip/GivesWay';
 import { useBeforePour } from '../../slip/useBeforePour';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
+import { Refused } from '../../slip/Refused';
 
 /**
  * The list before a pour: what is known answers itself, the rest is asked; until then no pour begins. What stands under it is shown once it has come:
@@ -24,9 +25,7 @@ export function BeforePart({ water, children }: { water: Water; children?: React
     return (
       <>
         <section>
-          <p className="field-wrong" role="alert">
-            {error.message}
-          </p>
+          <Refused>{error.message}</Refused>
         </section>
         {children}
       </>

@@ -11,6 +11,7 @@ import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
 import { PutUpDams } from './LevelPart';
 import { changed, removeFrom, setBuild } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const SIDES: { value: Side; label: string }[] = [
   { value: 'back', label: 'Back' },
@@ -161,11 +162,7 @@ function CuttingList() {
   return (
     <section className="making">
       <h3>Panels to cut</h3>
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
       {cut !== null && cut.panels.length === 0 && <p>Tape alone: nothing to cut.</p>}
       {cut !== null && cut.panels.length > 0 && (
         <>

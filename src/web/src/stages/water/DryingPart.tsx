@@ -13,6 +13,7 @@ import type { WallClock } from '../../units/clock';
 import { useUnits } from '../../units/UnitsContext';
 import { formatMass, unitOf } from '../../units/units';
 import { addTo, momentOf, removeFrom, setBuild } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 /** How far the plaster has dried: by thickness and room, better by weighing. */
 export function DryingPart() {
@@ -31,11 +32,7 @@ export function DryingPart() {
   return (
     <section data-testid="drying">
       <h3>Drying</h3>
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
       {data !== null && (
         <>
           <p>
@@ -171,11 +168,7 @@ function ScaleButton({ onRead }: { onRead: (massG: number) => void }) {
       <Button size="sm" variant="outline-primary" disabled={settling} onClick={() => void read()}>
         {settling ? 'The scale settles…' : 'Read the scale'}
       </Button>
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
     </>
   );
 }

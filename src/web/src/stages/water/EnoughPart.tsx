@@ -8,6 +8,7 @@ import { NumberField } from '../../slip/fields';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf } from '../../units/units';
 import { setIn } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 /** Asked backwards: what is a given amount of resin good for in this water? */
 export function EnoughPart({ water }: { water: Water }) {
@@ -43,11 +44,7 @@ export function EnoughPart({ water }: { water: Water }) {
           How far does it go?
         </Button>
       )}
-      {error !== null && volumeMl !== null && (
-        <p className="field-wrong" role="alert">
-          {error.message}
-        </p>
-      )}
+      {error !== null && volumeMl !== null && <Refused>{error.message}</Refused>}
       {data !== undefined && volumeMl !== null && error === null && (
         <div data-testid="enough">
           <p>

@@ -10,6 +10,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatQuantity, unitOf } from '../../units/units';
 import { addTo, changed } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const CAUSE: Record<WhitePlace['cause'], string> = {
   drop: 'at the fall',
@@ -26,9 +27,7 @@ export function FlowPart() {
     <>
       {refusal !== null && (
         <section>
-          <p className="field-wrong" role="alert">
-            {refusal}
-          </p>
+          <Refused>{refusal}</Refused>
         </section>
       )}
       {data !== null && data.length === 0 && (
@@ -170,11 +169,7 @@ function SplitPart() {
           Propose weirs
         </Button>
       )}
-      {asked && error !== null && (
-        <p className="field-wrong" role="alert">
-          {error.message}
-        </p>
-      )}
+      {asked && error !== null && <Refused>{error.message}</Refused>}
       {asked && error === null && data !== undefined && (
         <div data-testid="proposal">
           <p>

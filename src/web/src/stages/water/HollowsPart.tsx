@@ -3,6 +3,7 @@ import type { HollowAnswer } from '../../api/types';
 import { useHollows } from '../../desk/useWaterLooks';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, type Units } from '../../units/units';
+import { Refused } from '../../slip/Refused';
 
 /** Every hollow of the ground: how full it can be, and where it goes from there. */
 export function HollowsPart({ shown, setShown }: { shown: boolean; setShown: (shown: boolean) => void }) {
@@ -15,11 +16,7 @@ export function HollowsPart({ shown, setShown }: { shown: boolean; setShown: (sh
       <Button size="sm" variant={shown ? 'primary' : 'outline-primary'} onClick={() => setShown(!shown)}>
         {shown ? 'Hide the hollows' : 'Show all hollows'}
       </Button>
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
       {data !== null && data.length === 0 && <p>Nothing would stand anywhere: all ground runs off the board.</p>}
       {data !== null && data.length > 0 && (
         <table className="layers" data-testid="hollows">

@@ -7,6 +7,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, unitOf } from '../../units/units';
 import { ToolButton } from '../../slip/ToolButton';
+import { Refused } from '../../slip/Refused';
 
 /** What an eye sees in the water: how much of it mirrors ground, and whether a peak is mirrored whole. */
 export function MirrorPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool) => void }) {
@@ -44,11 +45,7 @@ export function MirrorPart({ tool, setTool }: { tool: Tool; setTool: (tool: Tool
           onChange={(eyeM) => setSight({ ...sight, eyeM })}
         />
       )}
-      {refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {refusal}
-        </p>
-      )}
+      {refusal !== null && <Refused>{refusal}</Refused>}
       {look !== null && (
         <>
           <p>

@@ -10,6 +10,7 @@ import { useUnits } from '../../units/UnitsContext';
 import { formatLength, formatVolume, unitOf, type Units } from '../../units/units';
 import { ToolButton } from '../../slip/ToolButton';
 import { addTo } from '../../desk/changes';
+import { Refused } from '../../slip/Refused';
 
 const LEAST_ADOPTED_ML = 0.5;
 
@@ -100,11 +101,7 @@ export function PourTestPart({
           </>
         )}
       </div>
-      {test.refusal !== null && (
-        <p className="field-wrong" role="alert">
-          {test.refusal}
-        </p>
-      )}
+      {test.refusal !== null && <Refused>{test.refusal}</Refused>}
       {frame !== null && (
         <>
           <p aria-live="polite" data-testid="poured">

@@ -10,6 +10,7 @@ import { StandingMark } from '../../slip/StandingMark';
 import { ToolButton } from '../../slip/ToolButton';
 import { useUnits } from '../../units/UnitsContext';
 import { formatLength, unitOf } from '../../units/units';
+import { Refused } from '../../slip/Refused';
 
 /** How the shore is looked at: a mark every so far, heights over a place of the maker's choice. */
 export interface ShoreWish {
@@ -43,11 +44,7 @@ export function ShorePart({
     <>
       <section data-testid="shore">
         <h3>Marks of the waterline</h3>
-        {refusal !== null && (
-          <p className="field-wrong" role="alert">
-            {refusal}
-          </p>
-        )}
+        {refusal !== null && <Refused>{refusal}</Refused>}
         {refusal === null && (
           <p>
             <strong>{length(data?.waterlineMm)}</strong> {mm} over the board’s top,{' '}
@@ -133,11 +130,7 @@ function LaserPart({ waterlineMm }: { waterlineMm: number }) {
       <p className="quiet">
         A stand-in that only plays one: it throws a level line and tells its height over the board.
       </p>
-      {wrong !== null && (
-        <p className="field-wrong" role="alert">
-          {wrong.message}
-        </p>
-      )}
+      {wrong !== null && <Refused>{wrong.message}</Refused>}
       {data !== undefined && off !== null && (
         <p aria-live="polite">
           Its line stands at <strong>{formatLength(data.value, units)}</strong> {unitOf('length', units)}.{' '}
