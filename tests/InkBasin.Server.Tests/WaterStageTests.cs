@@ -229,6 +229,17 @@ public class WaterStageTests(ServerFixture server) : IClassFixture<ServerFixture
         Assert.InRange(Number(steady["value"]), 1840, 1970);
         Assert.Equal(Math.Round(Number(steady["value"])), Number(steady["value"]));
 
+        // Looked at all the time it does not fall asleep; left alone it does.
+        async Task<bool> IsSteady(double afterS)
+        {
+            server.Time.Advance(TimeSpan.FromSeconds(afterS));
+            return (await client.Get("/api/instruments/kitchen-scale/reading"))["isSteady"]!.GetValue<bool>();
+        }
+
+        for (var look = 0; look < 8; look++) Assert.True(await IsSteady(30));
+        Assert.False(await IsSteady(61));
+        Assert.True(await IsSteady(2));
+
         var before = Number((await client.Get("/api/instruments/laser-level/reading"))["value"]);
         var (_, turned) = await client.Post("/api/instruments/laser-level/turn", new { byMm = -5.5 });
         Assert.Equal(before - 5.5, Number(turned["value"]), 0.31);

@@ -10,7 +10,8 @@ internal sealed class SimulatedKitchenScale(IReadOnlyList<(double AtH, double Ma
 {
     private static readonly TimeSpan Settles = TimeSpan.FromSeconds(1.2);
     private readonly Lock _lock = new();
-    private DateTimeOffset _touched = DateTimeOffset.MinValue;
+    private DateTimeOffset _looked = DateTimeOffset.MinValue;
+    private DateTimeOffset _woke = DateTimeOffset.MinValue;
     private double _noughtG;
 
     public string Id => "kitchen-scale";
@@ -37,8 +38,9 @@ internal sealed class SimulatedKitchenScale(IReadOnlyList<(double AtH, double Ma
         lock (_lock)
         {
             // It was asleep: the first look wakes it, and it needs a moment.
-            if (now - _touched > TimeSpan.FromMinutes(1)) _touched = now;
-            var steady = now - _touched >= Settles;
+            if (now - _looked > TimeSpan.FromMinutes(1)) _woke = now;
+            _looked = now;
+            var steady = now - _woke >= Settles;
             return ValueTask.FromResult<InstrumentReading?>(new InstrumentReading(Math.Round(MassG - _noughtG + (steady ? 0 : 3)), "g", now, steady));
         }
     }
