@@ -7,8 +7,8 @@ using Microsoft.EntityFrameworkCore;
 namespace InkBasin.Store;
 
 /// <summary>
-/// What builds lay down but are not written in: height grids and pictures, each kept once under the hash of its bytes. Nothing is
-/// ever overwritten, and an undo can always find again what it brings back.
+/// What builds lay down but are not written in: height grids and pictures, each kept once under the hash of its bytes, which tells whether they are whole. Nothing that is
+/// whole is ever overwritten, and an undo can always find again what it brings back.
 /// </summary>
 public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
 {
@@ -24,25 +24,35 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
         var id = BuildZip.IdOf(data);
         await ChangedBeside.TryAsync(context, async () =>
         {
-            if (await context.Attachments.AnyAsync(a => a.Id == id, cancel)) return;
-            context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
+            var kept = await context.Attachments.SingleOrDefaultAsync(a => a.Id == id, cancel);
+            if (kept is null) context.Attachments.Add(new AttachmentRow { Id = id, Data = data });
+            else if (!IsWhole(kept.Data, id)) kept.Data = data;
             await context.SaveChangesAsync(cancel);
         });
         return id;
     }
 
-    /// <summary>Bytes kept; null when there are none under that id.</summary>
-    public Task<byte[]?> FindAsync(string id, CancellationToken cancel = default) =>
-        context.Attachments.AsNoTracking().Where(a => a.Id == id).Select(a => a.Data).SingleOrDefaultAsync(cancel);
+    /// <summary>A picture; null when there are no bytes under that id.</summary>
+    /// <exception cref="StoredDataException">It lies damaged.</exception>
+    public Task<byte[]?> FindAsync(string id, CancellationToken cancel = default) => FindAsync(id, "That picture", cancel);
+
+    private async Task<byte[]?> FindAsync(string id, string what, CancellationToken cancel)
+    {
+        var data = await context.Attachments.AsNoTracking().Where(a => a.Id == id).Select(a => a.Data).SingleOrDefaultAsync(cancel);
+        return data is null || IsWhole(data, id) ? data : throw new StoredDataException(what, new InvalidDataException($"The bytes under {id} are others than were kept."));
+    }
+
+    private static bool IsWhole(byte[] data, string id) => BuildZip.IdOf(data) == id;
 
     /// <summary>The grids a build's recipe lays down; one that is not kept is left out.</summary>
+    /// <exception cref="StoredDataException">One lies damaged.</exception>
     public async Task<GroundGrids> GridsOfAsync(Build build, CancellationToken cancel = default)
     {
         var grids = new Dictionary<string, HeightGrid>();
         foreach (var id in BuildAttachments.GridIds(build))
         {
             var grid = read.Find(id);
-            if (grid is null && await FindAsync(id, cancel) is { } data) read.Keep(id, grid = PackedGrid.Read(data));
+            if (grid is null && await FindAsync(id, $"The ground of {build.Name}", cancel) is { } data) read.Keep(id, grid = Written.Read($"The ground of {build.Name}", () => PackedGrid.Read(data)));
             if (grid is not null) grids[id] = grid;
         }
 
@@ -50,12 +60,13 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     }
 
     /// <summary>All a build lays down, by id, to go with its file.</summary>
+    /// <exception cref="StoredDataException">Some of it lies damaged.</exception>
     public async Task<IReadOnlyDictionary<string, byte[]>> OfAsync(Build build, CancellationToken cancel = default)
     {
         var found = new SortedDictionary<string, byte[]>(StringComparer.Ordinal);
         foreach (var id in IdsOf(build))
         {
-            if (await FindAsync(id, cancel) is { } data) found[id] = data;
+            if (await FindAsync(id, $"What goes with {build.Name}", cancel) is { } data) found[id] = data;
         }
 
         return found;
@@ -67,7 +78,7 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
     {
         foreach (var (id, data) in attachments ?? new Dictionary<string, byte[]>())
         {
-            if (BuildZip.IdOf(data) != id) throw new RefusedException("attachments", "Heights or a picture in the file are damaged.");
+            if (!IsWhole(data, id)) throw new RefusedException("attachments", "Heights or a picture in the file are damaged.");
         }
 
         foreach (var data in (attachments ?? new Dictionary<string, byte[]>()).Values) await KeepAsync(data, cancel);

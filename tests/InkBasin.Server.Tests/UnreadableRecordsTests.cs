@@ -31,6 +31,7 @@ public sealed class UnreadableRecordsTests : IDisposable
             broken = await client.Begin("Broken");
             whole = await client.Begin("Whole");
             await client.Edit(broken, Set(new { scale = 87 }));
+            await client.Edit(whole, Set(new { days = new { after = new[] { broken[(broken.LastIndexOf('/') + 1)..] } } }));
             foreach (var name in new[] { "Good resin", "Bad resin" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/products", new { name, kind = "castingEpoxy", ratio = new { a = 2, b = 1, basis = "volume" }, greatestLayerMm = 12, gelH = 8, fullCureH = 96 })).Status);
             foreach (var name in new[] { "Good tint", "Bad tint" }) Assert.Equal(HttpStatusCode.Created, (await client.Post("/api/stores/tints", new { name, kind = "oilPaint", likeId = "red" })).Status);
         }
@@ -55,6 +56,13 @@ public sealed class UnreadableRecordsTests : IDisposable
             Assert.Contains("The record of this build cannot be read.", await asked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         }
 
+        // Nor is the bench planned as if nothing had to be done there first.
+        using (var days = await after.GetAsync($"{whole}/days"))
+        {
+            Assert.Equal(HttpStatusCode.InternalServerError, days.StatusCode);
+            Assert.Contains("Broken comes first and cannot be read.", await days.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
         Assert.Null((await after.Get($"{broken}/undo-list"))["undoLabel"]);
         Assert.Contains("Good resin", (await after.Get("/api/stores/products")).ToJsonString(), StringComparison.Ordinal);
         Assert.Contains("Good tint", (await after.Get("/api/stores/tints")).ToJsonString(), StringComparison.Ordinal);
@@ -64,9 +72,11 @@ public sealed class UnreadableRecordsTests : IDisposable
         await Damage("UPDATE Builds SET Name = 'Broken still' WHERE Document = '{\"version\":2,\"build\":{\"name\":7}}'");
     }
 
-    // Its heights are gone from the file: it tells so itself where it is opened.
-    [Fact]
-    public async Task A_build_that_cannot_be_planned_hides_no_late_check_and_no_lesson_of_the_others_and_is_named_where_it_comes_first()
+    // Its heights are gone from the file, or lie damaged in it: it tells so itself where it is opened.
+    [Theory]
+    [InlineData(false, HttpStatusCode.UnprocessableEntity, "Torn comes first and cannot be planned: ")]
+    [InlineData(true, HttpStatusCode.InternalServerError, "Torn comes first and cannot be read.")]
+    public async Task A_build_that_cannot_be_planned_hides_no_late_check_no_lesson_and_no_cupboard_of_the_others_and_is_named_where_it_comes_first(bool isDamaged, HttpStatusCode opened, string named)
     {
         JsonNode lessons;
         JsonNode due;
@@ -90,11 +100,12 @@ public sealed class UnreadableRecordsTests : IDisposable
         }
 
         await Damage("""UPDATE Builds SET Document = replace(Document, '"recipe":[', '"recipe":[{"kind":"existingGround","id":"gone","name":"Gone","gridId":"gone","leftMm":0,"backMm":0,"widthMm":100,"lowestMm":5},') WHERE Name = 'Torn'""");
+        if (isDamaged) await Damage("INSERT INTO Attachments (Id, Data) VALUES ('gone', x'00')");
         using var again = ServerFixture.On(_folder, demo: true);
         using var after = again.CreateClient();
         again.Time.Advance(TimeSpan.FromHours(hours));
         var torn = (await after.Get("/api/builds")).AsArray().Single(card => card!["name"]!.GetValue<string>() == "Torn")!["id"]!.GetValue<string>();
-        using (var asked = await after.GetAsync($"/api/builds/{torn}")) Assert.Equal(HttpStatusCode.UnprocessableEntity, asked.StatusCode);
+        using (var asked = await after.GetAsync($"/api/builds/{torn}")) Assert.Equal(opened, asked.StatusCode);
         JsonNode Of(JsonNode all) => new JsonArray([.. all.AsArray().Where(one => one!["buildId"]!.GetValue<string>() != torn).Select(one => one!.DeepClone())]);
         Assert.NotEmpty(Of(due).AsArray());
         Assert.True(JsonNode.DeepEquals(Of(due), Of(await after.Get("/api/after-care"))));
@@ -103,7 +114,35 @@ public sealed class UnreadableRecordsTests : IDisposable
         Assert.NotEmpty(lessons.AsArray());
         Assert.Equal(lessons.AsArray().Count, (await after.Get($"/api/builds/{whole}/lessons")).AsArray().Count);
         using var days = await after.GetAsync($"/api/builds/{whole}/days");
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, days.StatusCode);
-        Assert.Contains("Torn comes first and cannot be planned: ", await days.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Equal(opened, days.StatusCode);
+        Assert.Contains(named, await days.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        var cupboard = await after.Get("/api/stores/cupboard");
+        Assert.Contains("Torn", Assert.Single(cupboard["unplanned"]!.AsArray())!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(cupboard["costs"]!.AsArray(), cost => cost!["buildName"]!.GetValue<string>() == "Whole");
+    }
+
+    [Fact]
+    public async Task A_neighbour_that_cannot_be_read_or_planned_is_told_at_its_joint_alone()
+    {
+        string mine;
+        using (var first = ServerFixture.On(_folder, demo: false))
+        {
+            using var client = first.CreateClient();
+            mine = await client.Begin("Mine");
+            foreach (var (name, side) in new[] { ("Broken", "left"), ("Torn", "back"), ("Whole", "right") })
+            {
+                var theirs = await client.Begin(name);
+                await client.Edit(mine, Add("neighbours", new { id = name, buildId = theirs[(theirs.LastIndexOf('/') + 1)..], side, theirSide = side == "right" ? "left" : "right" }));
+            }
+        }
+
+        await Damage("UPDATE Builds SET Document = '{\"version\":2,\"build\":{\"name\":7}}' WHERE Name = 'Broken'");
+        await Damage("""UPDATE Builds SET Document = replace(Document, '"recipe":[', '"recipe":[{"kind":"existingGround","id":"gone","name":"Gone","gridId":"gone","leftMm":0,"backMm":0,"widthMm":100,"lowestMm":5},') WHERE Name = 'Torn'""");
+        using var again = ServerFixture.On(_folder, demo: false);
+        using var after = again.CreateClient();
+        var joints = (await after.Get($"{mine}/joints")).AsArray().ToDictionary(one => one!["neighbour"]!["id"]!.GetValue<string>(), one => one!["joint"]!);
+        Assert.Contains("The record of this build cannot be read.", joints["Broken"]["stop"]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("The heights that step lays down are not kept here.", joints["Torn"]["stop"]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal("Whole", joints["Whole"]["is"]!["theirName"]!.GetValue<string>());
     }
 }

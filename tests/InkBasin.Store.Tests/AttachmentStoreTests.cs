@@ -60,6 +60,26 @@ public sealed class AttachmentStoreTests : IDisposable
         Assert.Equal(bytes, await ask.Attachments.FindAsync(id));
     }
 
+    // A disk that fails, a file cut short: the hash it lies under tells it.
+    [Fact]
+    public async Task What_lies_damaged_is_told_as_a_fault_of_the_data_and_is_whole_again_once_the_same_comes_in_again()
+    {
+        using var ask = _file.Ask();
+        var (heights, picture) = (PackedGrid.Write(Grid(3)), new byte[] { 1, 2, 3 });
+        var (id, pictureId) = (await ask.Attachments.KeepAsync(heights), await ask.Attachments.KeepAsync(picture));
+        await ask.Context.Attachments.ExecuteUpdateAsync(set => set.SetProperty(row => row.Data, new byte[] { 0 }));
+        using var after = _file.Ask();
+        var build = Laid(id) with { Name = "Torn" };
+        Assert.Contains("The ground of Torn cannot be read", (await Assert.ThrowsAsync<StoredDataException>(() => after.Attachments.GridsOfAsync(build))).Message, StringComparison.Ordinal);
+        Assert.Contains("What goes with Torn cannot be read", (await Assert.ThrowsAsync<StoredDataException>(() => after.Attachments.OfAsync(build))).Message, StringComparison.Ordinal);
+        Assert.Contains("That picture cannot be read", (await Assert.ThrowsAsync<StoredDataException>(() => after.Attachments.FindAsync(pictureId))).Message, StringComparison.Ordinal);
+
+        Assert.Equal(id, await after.Attachments.KeepAsync(heights));
+        Assert.Equal(3, (await after.Attachments.GridsOfAsync(build)).Get(id).Lowest);
+        Assert.Equal(heights, (await after.Attachments.OfAsync(build))[id]);
+        await Assert.ThrowsAsync<StoredDataException>(() => after.Attachments.FindAsync(pictureId));
+    }
+
     [Fact]
     public void The_six_grids_asked_for_last_are_remembered()
     {

@@ -47,7 +47,7 @@ internal static partial class AfterCareEndpoints
             {
                 checks = await memory.OfAsync(one, shelf, async changed => AfterCare.Of(await answers.OfAsync(changed, cancel)));
             }
-            catch (RefusedException refused)
+            catch (Exception refused) when (refused is RefusedException or StoredDataException)
             {
                 // It says so itself where it is opened; the others are looked after all the same.
                 LogUnplanned(logger, one.Id, refused.Message);

@@ -50,21 +50,26 @@ internal sealed class BenchDays(BuildStore store, Answers answers, TimeProvider 
     private async Task<IReadOnlyList<ElsewhereWork>> ElsewhereAsync(Guid id, DaysChoice days, DateTimeOffset now, TimetableSearch search, CancellationToken cancel)
     {
         if (days.After.Count == 0) return [];
-        var shelf = (await store.ListAsync(false, cancel)).Where(one => one.Build is not null).ToDictionary(one => one.Id);
-        var order = BenchOrder.Of(id, one => [.. (one == id ? days : shelf[one].Build!.Days).After.Where(shelf.ContainsKey)]);
+        var shelf = (await store.ListAsync(false, cancel)).ToDictionary(one => one.Id);
+        var order = BenchOrder.Of(id, one => [.. (one == id ? days : shelf[one].Build?.Days)?.After.Where(shelf.ContainsKey) ?? []]);
         var work = new Dictionary<Guid, IReadOnlyList<ElsewhereWork>>();
         IReadOnlyList<ElsewhereWork> WorkOf(BenchTurn turn) => [.. turn.After.SelectMany(one => work[one])];
         foreach (var turn in order.SkipLast(1))
         {
-            var (name, build) = (shelf[turn.Build].Name, shelf[turn.Build].Build!);
+            var name = shelf[turn.Build].Name;
             try
             {
-                var plan = BuildDays.Of(await answers.OfAsync(build, cancel), now, search, WorkOf(turn));
+                // One that cannot be read says so where it is asked for.
+                var plan = BuildDays.Of(await answers.OfAsync(turn.Build, cancel), now, search, WorkOf(turn));
                 work[turn.Build] = [.. plan.Places.Where(place => place.Step is { DoneAt: null, HandsOnMin: > 0 }).Select(place => new ElsewhereWork(name, place.Step.Name, place.StartAt, place.HandsOnEndAt))];
             }
             catch (RefusedException refused)
             {
                 throw new RefusedException(refused.Field, $"{name} comes first and cannot be planned: {refused.Message}", refused.Kind);
+            }
+            catch (StoredDataException broken)
+            {
+                throw new StoredDataException($"{name} comes first and", broken);
             }
         }
 

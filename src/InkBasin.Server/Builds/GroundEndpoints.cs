@@ -45,7 +45,7 @@ public sealed record LookAnswer(MirrorView View, PointMm Peak, Notice Notice);
 public sealed record JointAnswer(Neighbour Neighbour, Answer<Joint> Joint);
 
 /// <summary>The ground of a build: its picture, files in and out, sights and joints.</summary>
-internal static class GroundEndpoints
+internal static partial class GroundEndpoints
 {
     public static void MapGround(this RouteGroupBuilder builds)
     {
@@ -137,7 +137,7 @@ internal static class GroundEndpoints
         return TypedResults.Ok(new LookAnswer(view, peak, MirrorNotices.Of(view, water.Name)));
     }
 
-    private static async Task<Ok<IReadOnlyList<JointAnswer>>> Joints(Guid id, BuildStore store, Answers answers, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<JointAnswer>>> Joints(Guid id, BuildStore store, Answers answers, ILogger<JointAnswer> logger, CancellationToken cancel)
     {
         var mine = (await store.GetAsync(id, cancel)).Build;
         var here = await SectionAsync(mine, answers, cancel);
@@ -149,10 +149,11 @@ internal static class GroundEndpoints
                 var theirs = await SectionAsync((await store.GetAsync(neighbour.BuildId, cancel)).Build, answers, cancel);
                 joints.Add(new JointAnswer(neighbour, Answer.Of(() => Joint.Of(neighbour, here, theirs))));
             }
-            catch (BuildNotFoundException gone)
+            catch (Exception missing) when (missing is BuildNotFoundException or StoredDataException or RefusedException)
             {
-                // The other section is gone from the shelf: told at its joint, and the others are laid all the same.
-                joints.Add(new JointAnswer(neighbour, Answer.Stopped<Joint>(gone.Message)));
+                // The other section is gone from the shelf, or has no ground: told at its joint, and the others are laid all the same.
+                if (missing is StoredDataException) LogUnreadable(logger, neighbour.BuildId, missing);
+                joints.Add(new JointAnswer(neighbour, Answer.Stopped<Joint>(missing.Message)));
             }
         }
 
@@ -168,4 +169,7 @@ internal static class GroundEndpoints
     // A picture against a ground that is not kept any more is the whole picture: the browser sees that by its box.
     private static async Task<FileContentHttpResult> PictureAsync(Grounds grounds, Build build, string? have, CancellationToken cancel) =>
         TypedResults.File(GroundPicture.Write(await grounds.OfAsync(build, cancel), have is null ? null : grounds.Find(have)), GroundPicture.ContentType);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Build {Id} cannot be read, nor laid against its neighbour")]
+    private static partial void LogUnreadable(ILogger logger, Guid id, Exception broken);
 }

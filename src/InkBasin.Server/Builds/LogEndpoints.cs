@@ -37,7 +37,7 @@ internal static partial class LogEndpoints
             {
                 measured.AddRange(await memory.OfAsync(other, stores, async changed => BuildLog.Measured(await answers.OfAsync(changed with { Learnt = [] }, cancel))));
             }
-            catch (RefusedException refused)
+            catch (Exception refused) when (refused is RefusedException or StoredDataException)
             {
                 // It says so itself where it is opened; what the others measured is learnt all the same.
                 LogUnplanned(logger, other.Id, refused.Message);

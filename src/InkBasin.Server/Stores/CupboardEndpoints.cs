@@ -58,7 +58,7 @@ internal static class CupboardEndpoints
                 needs.Add(await memory.OfAsync(one, shelf, build => NeedsOf(build, answers, grounds, time.GetUtcNow(), cancel)));
                 costs.Add(BuildCost.Of(one.Name, needs[^1], shelf.AtHand));
             }
-            catch (RefusedException refused)
+            catch (Exception refused) when (refused is RefusedException or StoredDataException)
             {
                 // One build that cannot be planned does not hide the cupboard.
                 unplanned.Add($"{one.Name}: {refused.Message}");
