@@ -46,13 +46,14 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
 
     /// <summary>The grids a build's recipe lays down; one that is not kept is left out.</summary>
     /// <exception cref="StoredDataException">One lies damaged.</exception>
+    /// <exception cref="RefusedException">One is whole and no grid.</exception>
     public async Task<GroundGrids> GridsOfAsync(Build build, CancellationToken cancel = default)
     {
         var grids = new Dictionary<string, HeightGrid>();
         foreach (var id in BuildAttachments.GridIds(build))
         {
             var grid = read.Find(id);
-            if (grid is null && await FindAsync(id, $"The ground of {build.Name}", cancel) is { } data) read.Keep(id, grid = Written.Read($"The ground of {build.Name}", () => PackedGrid.Read(data)));
+            if (grid is null && await FindAsync(id, $"The ground of {build.Name}", cancel) is { } data) read.Keep(id, grid = PackedGrid.Read(data));
             if (grid is not null) grids[id] = grid;
         }
 

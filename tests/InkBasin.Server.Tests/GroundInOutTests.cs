@@ -3,6 +3,8 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using InkBasin.Store;
+using Microsoft.Extensions.DependencyInjection;
 using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
@@ -279,6 +281,20 @@ public class GroundInOutTests(ServerFixture server) : IClassFixture<ServerFixtur
         Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/pour", new { pours = Array.Empty<object>(), frames = 1 })).Status);
         Assert.Equal(HttpStatusCode.BadRequest, (await client.Post($"{at}/pour", new { pours, frames = 1000 })).Status);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await client.Post($"{at}/pour", new { pours = new[] { new { at = new { xMm = -5, yMm = 3 }, volumeMl = 3 } }, frames = 1 })).Status);
+    }
+
+    // What is kept whole and is no grid is a fault of who asks, not of the data.
+    [Fact]
+    public async Task A_picture_laid_down_as_ground_is_refused_and_changes_nothing()
+    {
+        using var client = server.CreateClient();
+        var at = await client.Begin("Picture as ground");
+        string pictureId;
+        using (var scope = server.Services.CreateScope()) pictureId = await scope.ServiceProvider.GetRequiredService<AttachmentStore>().KeepAsync([0xFF, 0xD8, 0xFF, 1, 2, 3]);
+        var step = new { kind = "existingGround", id = "picture", name = "Picture", gridId = pictureId, leftMm = 0, backMm = 0, widthMm = 100, lowestMm = 5 };
+        var (status, said) = await client.Post($"{at}/edits", new { version = 1, edit = Add("recipe", step, 1) });
+        Assert.True(status == HttpStatusCode.BadRequest, $"{status} {said.ToJsonString()}");
+        Assert.Equal(1, (await client.Get(at))["version"]!.GetValue<int>());
     }
 
     [Fact]
