@@ -51,14 +51,14 @@ public sealed class KeptItems<TRow, T>
 
     /// <summary>Changes something.</summary>
     /// <exception cref="RefusedException">It is not there or cannot be.</exception>
-    public async Task ReplaceAsync(T item, CancellationToken cancel = default)
+    public Task ReplaceAsync(T item, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
     {
         ArgumentNullException.ThrowIfNull(item);
         _check(item, "item");
         var row = await RowAsync(_idOf(item), cancel);
         (row.Item, row.Version) = (JsonSerializer.Serialize(item, Json), row.Version + 1);
         await _save(cancel);
-    }
+    });
 
     /// <summary>Changes fields of something by name; what is not named stays as it is by then.</summary>
     /// <exception cref="RefusedException">It is not there, or cannot be so.</exception>
@@ -83,11 +83,11 @@ public sealed class KeptItems<TRow, T>
 
     /// <summary>Takes something out.</summary>
     /// <exception cref="RefusedException">It is not there.</exception>
-    public async Task RemoveAsync(string id, CancellationToken cancel = default)
+    public Task RemoveAsync(string id, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
     {
         _context.Set<TRow>().Remove(await RowAsync(id, cancel));
         await _save(cancel);
-    }
+    });
 
     internal async Task<IReadOnlyList<T>> ReadAsync(Action<string, StoredDataException> broken, CancellationToken cancel)
     {

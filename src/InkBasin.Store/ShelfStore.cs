@@ -165,7 +165,7 @@ public sealed partial class ShelfStore
 
     /// <summary>Takes a list into the cupboard: all of it or nothing. What it does not name stays.</summary>
     /// <exception cref="RefusedException">A line cannot be; its number is told.</exception>
-    public async Task TakeAsync(IReadOnlyList<StockLine> lines, CancellationToken cancel = default)
+    public Task TakeAsync(IReadOnlyList<StockLine> lines, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
     {
         var changes = StockList.Changes(lines, _read.Current.AtHand);
         var added = lines.Zip(changes).Where(one => one.Second.Kind == StockChangeKind.New).Select(one => one.First).ToList();
@@ -179,17 +179,17 @@ public sealed partial class ShelfStore
         }
 
         await SaveAsync(cancel);
-    }
+    });
 
     /// <summary>Changes a bottle.</summary>
     /// <exception cref="RefusedException">It is not there or cannot be.</exception>
-    public async Task ReplaceAsync(Bottle bottle, CancellationToken cancel = default)
+    public Task ReplaceAsync(Bottle bottle, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
     {
         ArgumentNullException.ThrowIfNull(bottle);
         Check(bottle, "bottle");
         Fill(await BottleRowAsync(bottle.Id, cancel), bottle);
         await SaveAsync(cancel);
-    }
+    });
 
     /// <summary>Changes fields of a bottle by name; what is not named stays as it is by then, whoever draws from it meanwhile.</summary>
     /// <exception cref="RefusedException">It is not there, or cannot be so.</exception>
@@ -205,11 +205,11 @@ public sealed partial class ShelfStore
 
     /// <summary>Takes a bottle off the shelf.</summary>
     /// <exception cref="RefusedException">It is not there.</exception>
-    public async Task RemoveBottleAsync(string id, CancellationToken cancel = default)
+    public Task RemoveBottleAsync(string id, CancellationToken cancel = default) => ChangedBeside.TryAsync(_context, async () =>
     {
         _context.Bottles.Remove(await BottleRowAsync(id, cancel));
         await SaveAsync(cancel);
-    }
+    });
 
     private void Check(Bottle bottle, string field)
     {

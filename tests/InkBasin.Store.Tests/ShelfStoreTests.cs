@@ -219,6 +219,43 @@ public sealed class ShelfStoreTests : IDisposable
         Assert.Equal((30, price), (Goods.Single().Left, Goods.Single().Price));
     }
 
+    // A pour draws from it, or another window changes it, between the reading and the writing: whoever says the whole thing, or takes it out, is served all the same.
+    [Fact]
+    public async Task What_is_changed_whole_stands_whatever_comes_between()
+    {
+        using (var ask = Ask())
+        {
+            await ask.Shelf.AddAsync([BottleOf("a")]);
+            await ask.Shelf.Goods.AddAsync([Sealer("tin")]);
+        }
+
+        Task Weigh(ShelfStore shelf) => shelf.ChangeAsync("a", new JsonObject { ["leftG"] = 111.0 });
+        Task Pour(ShelfStore shelf) => shelf.Goods.ChangeAsync("tin", new JsonObject { ["left"] = 11.0 });
+        async Task Twice(Func<ShelfStore, Task> change, Func<ShelfStore, Task> other)
+        {
+            var beside = new Meanwhile(1, () =>
+            {
+                using var ask = _file.Ask();
+                other(ask.Shelf).GetAwaiter().GetResult();
+            });
+            using var ask = _file.Ask(beside);
+            await change(ask.Shelf);
+            Assert.Equal(2, beside.Saves);
+        }
+
+        await Twice(shelf => shelf.ReplaceAsync(BottleOf("a", 77)), Weigh);
+        await Twice(shelf => shelf.Goods.ReplaceAsync(Sealer("tin", 7)), Pour);
+        Assert.Equal((77, 7), (Bottles.Single().LeftG, Goods.Single().Left));
+        await Twice(shelf => shelf.TakeAsync([new(1, BottleOf("a", 88), null), new(2, null, Sealer("tin", 8))]), Weigh);
+        Assert.Equal((88, 8), (Bottles.Single().LeftG, Goods.Single().Left));
+        await Twice(shelf => shelf.TakeAsync([new(1, BottleOf("a", 99), null), new(2, null, Sealer("tin", 9))]), Pour);
+        Assert.Equal((99, 9), (Bottles.Single().LeftG, Goods.Single().Left));
+        await Twice(shelf => shelf.RemoveBottleAsync("a"), Weigh);
+        await Twice(shelf => shelf.Goods.RemoveAsync("tin"), Pour);
+        Assert.Empty(Bottles);
+        Assert.Empty(Goods);
+    }
+
     [Fact]
     public async Task What_cannot_be_read_is_told_and_hides_none_of_the_others()
     {
