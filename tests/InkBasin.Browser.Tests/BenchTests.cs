@@ -147,7 +147,22 @@ public class BenchTests(BrowserFixture fixture)
         _page.Find(".bench-panel textarea").SendKeys("The creek is level.");
         _view.Click("Write the note");
         _view.Until(() => _view.Text(".bench-panel").Contains("Noted.", StringComparison.Ordinal), "it is noted");
+
+        // A key on a switch turns the switch, and under the question whether to end nothing is done.
+        var flash = _page.All(".bench-panel .switch-field input")[^1];
+        Assert.True(flash.Selected);
+        flash.SendKeys(" ");
+        _view.Until(() => !flash.Selected, "the space bar turns the switch");
+        flash.SendKeys(" " + Keys.Enter);
+        _view.Until(() => flash.Selected, "and back");
         _view.Click("Close");
+        _view.Click("End it");
+        _page.Press(" ");
+        _page.Press(Keys.PageDown);
+        _page.Press(Keys.PageUp);
+        _view.Click("Stay");
+        _view.Until(() => !_page.All("[role=alertdialog]").Any(), "it stays");
+        Assert.Equal("1-one", _view.Step);
 
         // What is no figure is told; typed by hand, far short of it: asked about, never taken as it is.
         _page.Find(".bench-typed input").SendKeys("3.1.");
@@ -162,6 +177,12 @@ public class BenchTests(BrowserFixture fixture)
         _page.Press(Keys.PageDown);
         _view.Until(() => _view.Step == "1-one", "and on again");
         _view.Until(() => _view.Text(".session-done") == "It is in, not weighed", "nothing is filled in");
+
+        // Nor is it in the drawing of the cup: how much is in it nobody knows.
+        _view.Click("It is in, not weighed");
+        _view.Until(() => _view.Step == "1-two", "part two is asked for");
+        Assert.Equal("part one|not weighed", string.Join('|', _page.All(".bench-cup-part text").Select(one => one.Text)));
+        Assert.Equal("The cup: what is in it is not all weighed", _page.Find(".bench-cup").GetDomAttribute("aria-label"));
         Assert.Empty(_page.Faults());
     }
 

@@ -1,8 +1,9 @@
-import type { BenchEvent, BenchStep, BenchView } from '@web/api/types';
+import type { BenchCup, BenchEvent, BenchStep, BenchView } from '@web/api/types';
 import { foretold } from '@web/stages/bench/foretold';
 import { keepWaiting, leftOf, waiting } from '@web/stages/bench/happened';
+import { potStanding } from '@web/stages/bench/potStanding';
 import { clock } from '@web/stages/bench/time';
-import { calls } from '@web/stages/bench/useCues';
+import { calls, heardOf } from '@web/stages/bench/useCues';
 
 const FROM = Date.parse('2027-03-01T19:00:00Z');
 const at = (minutes: number) => new Date(FROM + minutes * 60_000).toISOString();
@@ -165,6 +166,26 @@ describe('what the clocks call out', () => {
     const looking = foretold(view(3), [done('1-pour-1', 0)]);
     expect(said(looking, 9.9)).toEqual([]);
     expect(said(looking, 10)).toEqual(['bubbles-10-due']);
+  });
+
+  const hurried = (cup: number) => [{ kind: 'hurry', standing: 'tight' as const, sentence: '', numbers: { cup } }];
+
+  it('lets what cannot wait be heard, whatever comes up with it', () => {
+    const heard = (of: BenchView, minutes: number) => heardOf(calls(of, FROM + minutes * 60_000))?.key;
+    expect(heard(view(2), 0.9)).toBeUndefined();
+    expect(heard(view(2), 3)).toBe('1-stir-over');
+    expect(heard({ ...view(2), notices: hurried(1) }, 3)).toBe('hurry-1');
+    expect(heardOf([...calls({ ...view(2), notices: hurried(1) }, FROM), ...calls(view(2), FROM + 180_000)])?.key).toBe(
+      'hurry-1',
+    );
+  });
+
+  it('says of each cup by itself that it is pressed', () => {
+    const cup = (number: number) => ({ number, outBy: at(20) }) as BenchCup;
+    const stood = (number: number, minutes: number) =>
+      potStanding({ notices: hurried(2) }, cup(number), FROM + minutes * 60_000);
+    expect([stood(1, 19.9), stood(2, 19.9)]).toEqual(['holds', 'tight']);
+    expect([stood(1, 20), stood(2, 20)]).toEqual(['stop', 'stop']);
   });
 
   it('reads a clock to the second, up while it runs down', () => {

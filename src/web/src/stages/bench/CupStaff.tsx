@@ -11,13 +11,14 @@ export function CupStaff({ view, step, shownG }: { view: BenchView; step: BenchS
   const cup = view.state.cups[step.cup - 1];
   const mix = view.mixes[step.cup - 1];
   if (cup === undefined || mix === undefined) return null;
-  const inIt: { name: string; g: number }[] = [];
+  // What went in without a figure is drawn as high as it was to come, and no figure is put to it.
+  const inIt: { name: string; g: number; weighed: boolean }[] = [];
   const before = (kind: string) =>
     view.state.steps.findIndex((one) => one.kind === kind && one.cup === step.cup) < view.state.at;
   if (step.kind !== 'partOne' && before('partOne'))
-    inIt.push({ name: mix.twoG > 0 ? 'part one' : '', g: cup.oneG ?? mix.oneG });
+    inIt.push({ name: mix.twoG > 0 ? 'part one' : '', g: cup.oneG ?? mix.oneG, weighed: cup.oneG !== null });
   if (step.kind !== 'partTwo' && step.kind !== 'partOne' && before('partTwo') && mix.twoG > 0)
-    inIt.push({ name: 'part two', g: cup.twoG ?? cup.twoTargetG });
+    inIt.push({ name: 'part two', g: cup.twoG ?? cup.twoTargetG, weighed: cup.twoG !== null });
   const under = inIt.reduce((sum, one) => sum + one.g, 0);
   const weighing = step.targetG !== null && view.byScale;
   const target = weighing ? under + (step.targetG ?? 0) : null;
@@ -31,7 +32,11 @@ export function CupStaff({ view, step, shownG }: { view: BenchView; step: BenchS
       className="bench-cup"
       viewBox="0 0 150 400"
       role="img"
-      aria-label={`The cup: ${formatMass(under + (shownG ?? 0), units)} ${units.mass} in it`}
+      aria-label={
+        inIt.every((one) => one.weighed)
+          ? `The cup: ${formatMass(under + (shownG ?? 0), units)} ${units.mass} in it`
+          : 'The cup: what is in it is not all weighed'
+      }
     >
       {ticks.map((g) => (
         <g key={g} className="bench-cup-tick">
@@ -52,8 +57,8 @@ export function CupStaff({ view, step, shownG }: { view: BenchView; step: BenchS
                 <text x="90" y={(y(base) + y(from)) / 2 - 3}>
                   {one.name}
                 </text>
-                <text x="90" y={(y(base) + y(from)) / 2 + 14} className="figure">
-                  {formatMass(one.g, units)}
+                <text x="90" y={(y(base) + y(from)) / 2 + 14} className={one.weighed ? 'figure' : undefined}>
+                  {one.weighed ? formatMass(one.g, units) : 'not weighed'}
                 </text>
               </>
             )}

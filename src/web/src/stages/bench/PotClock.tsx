@@ -1,5 +1,6 @@
-import type { BenchCup, BenchView } from '../../api/types';
+import type { BenchCup, BenchView, Standing } from '../../api/types';
 import { onWall, timeOfDay } from '../../units/clock';
+import { potStanding } from './potStanding';
 import { clock } from './time';
 
 /** The cups that are mixed and not yet out: what is left of their time, as a band that runs down and in figures. */
@@ -15,7 +16,7 @@ export function PotClocks({ view, at, zone }: { view: BenchView; at: number; zon
           cups={view.state.cups.length}
           at={at}
           zone={zone}
-          hurry={view.notices.some((one) => one.kind === 'hurry')}
+          standing={potStanding(view, cup, at)}
         />
       ))}
     </>
@@ -27,18 +28,17 @@ function PotClock({
   cups,
   at,
   zone,
-  hurry,
+  standing,
 }: {
   cup: BenchCup;
   cups: number;
   at: number;
   zone: string;
-  hurry: boolean;
+  standing: Standing;
 }) {
   const from = Date.parse(cup.metAt ?? '');
   const by = Date.parse(cup.outBy ?? '');
   const left = by - at;
-  const standing = left <= 0 ? 'stop' : hurry ? 'tight' : 'holds';
   return (
     <div className={`pot-clock pot-${standing}`} role="timer" aria-label="Time left in the cup">
       <div className="pot-band" style={{ width: `${Math.max(0, Math.min(1, left / (by - from))) * 100}%` }} />

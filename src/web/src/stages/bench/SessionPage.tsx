@@ -29,6 +29,11 @@ const NEARLY_ALL = 0.9;
 // A scale that swings longer than any hand pours is taken as it is.
 const PATIENCE_MS = 45_000;
 
+const nothing = () => undefined;
+
+/** Two cups may have the same to say. */
+const keyOf = (notice: Notice) => `${notice.kind}-${notice.numbers['cup'] ?? 0}`;
+
 /** One mixing session, read from a metre away with gloves on: one thing at a time. */
 export function SessionPage() {
   const { session: id } = useParams();
@@ -121,16 +126,19 @@ function Walk({ session: told }: { session: Session }) {
     if (holds && leak === undefined) happen({ kind: 'gaveWay' });
   };
   const keys = useRef({ done, back, gaveWay });
-  keys.current = { done, back, gaveWay };
+  // A pedal under the question whether to end is no answer to it, and nothing that was done.
+  keys.current = ending ? { done: nothing, back: nothing, gaveWay } : { done, back, gaveWay };
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       const inField = isTyped(target);
+      // What a key does to a button or a switch is theirs.
+      const inHand = target instanceof HTMLButtonElement || (target instanceof HTMLInputElement && !inField);
       if (
         event.key === 'PageDown' ||
-        (event.key === 'Enter' && target instanceof HTMLInputElement) ||
-        (event.key === ' ' && !inField && !(target instanceof HTMLButtonElement))
+        (event.key === 'Enter' && target.closest('.bench-typed') !== null) ||
+        (event.key === ' ' && !inField && !inHand)
       )
         keys.current.done(false);
       else if (event.key === 'PageUp' || (event.key === 'Backspace' && !inField)) keys.current.back();
@@ -201,7 +209,7 @@ function Walk({ session: told }: { session: Session }) {
             />
             <div className="session-said" aria-live="polite">
               {said.map((notice) => (
-                <p key={notice.kind} className={`notice-${notice.standing}`}>
+                <p key={keyOf(notice)} className={`notice-${notice.standing}`}>
                   {notice.sentence}
                 </p>
               ))}
@@ -291,7 +299,7 @@ function Banners({
     <div className="session-banners" role="status">
       {call !== null && <p className="banner-call">{call}</p>}
       {stops.map((notice) => (
-        <p key={notice.kind} className="banner-stop">
+        <p key={keyOf(notice)} className="banner-stop">
           {notice.sentence}
         </p>
       ))}

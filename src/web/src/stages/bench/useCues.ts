@@ -34,6 +34,11 @@ export function calls(view: BenchView, at: number): Call[] {
   return found;
 }
 
+/** Of what came up at one moment, as when a page was not looked at for a while: what cannot wait, else the last. One call is heard, and the others stand on the page. */
+export function heardOf(found: Call[]): Call | undefined {
+  return found.findLast((one) => one.urgent) ?? found.at(-1);
+}
+
 /** Gives the cues; answers the last call while it is fresh. */
 export function useCues(view: BenchView | null, at: number, cues: Cues): Call | null {
   const heard = useRef<Set<string> | null>(null);
@@ -46,9 +51,10 @@ export function useCues(view: BenchView | null, at: number, cues: Cues): Call | 
       heard.current = new Set(now.map((one) => one.key));
       return;
     }
-    const next = now.find((one) => heard.current?.has(one.key) === false);
+    const before = heard.current;
+    const next = heardOf(now.filter((one) => !before.has(one.key)));
     if (next === undefined) return;
-    for (const one of now) heard.current.add(one.key);
+    for (const one of now) before.add(one.key);
     setFresh(next);
     if (cues.sound) sound(next.urgent);
   }, [view, at, cues.sound]);
