@@ -3,6 +3,7 @@ using InkBasin.Core.Ground;
 using InkBasin.Core;
 using InkBasin.Formats;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Logging;
 
 namespace InkBasin.Store;
 
@@ -10,7 +11,7 @@ namespace InkBasin.Store;
 /// What builds lay down but are not written in: height grids and pictures, each kept once under the hash of its bytes, which tells whether they are whole. Nothing that is
 /// whole is ever overwritten, and an undo can always find again what it brings back.
 /// </summary>
-public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
+public sealed partial class AttachmentStore(InkBasinContext context, ReadGrids read, ILogger<AttachmentStore> logger)
 {
     /// <summary>Keeps a height grid.</summary>
     /// <returns>Its id.</returns>
@@ -73,6 +74,25 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
         return found;
     }
 
+    /// <summary>A build's pictures by id, for its papers: one that is not kept, or lies damaged, is left out to be told in its place.</summary>
+    public async Task<IReadOnlyDictionary<string, byte[]>> PicturesOfAsync(Build build, CancellationToken cancel = default)
+    {
+        var found = new Dictionary<string, byte[]>(StringComparer.Ordinal);
+        foreach (var id in BuildAttachments.PictureIds(build))
+        {
+            try
+            {
+                if (await FindAsync(id, $"A picture of {build.Name}", cancel) is { } data) found[id] = data;
+            }
+            catch (StoredDataException damaged)
+            {
+                LogDamaged(logger, id, damaged);
+            }
+        }
+
+        return found;
+    }
+
     /// <summary>Keeps what came with a build's file, after looking that each is what its id says.</summary>
     /// <exception cref="RefusedException">One is not.</exception>
     public async Task KeepAllAsync(IReadOnlyDictionary<string, byte[]>? attachments, CancellationToken cancel = default)
@@ -91,6 +111,9 @@ public sealed class AttachmentStore(InkBasinContext context, ReadGrids read)
         ArgumentNullException.ThrowIfNull(build);
         return [.. BuildAttachments.GridIds(build), .. BuildAttachments.PictureIds(build)];
     }
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Picture {Id} lies damaged in the data file")]
+    private static partial void LogDamaged(ILogger logger, string id, Exception exception);
 }
 
 /// <summary>Grids already unpacked, by id: they never change.</summary>

@@ -257,6 +257,19 @@ public class BuildTests(ServerFixture server) : IClassFixture<ServerFixture>
         Assert.True((await response.Content.ReadAsByteArrayAsync()).Length > 100);
     }
 
+    // What is saved under dashes alone is found again by nobody.
+    [Theory]
+    [InlineData("Mühle an der Örtze 2", "mühle-an-der-örtze-2")]
+    [InlineData("Тихий пруд", "тихий-пруд")]
+    [InlineData("水車小屋", "水車小屋")]
+    [InlineData("cafe\u0301/..\\pond 🌊", "cafe\u0301----pond--")]
+    public async Task A_build_is_saved_under_its_name_in_any_script(string name, string file)
+    {
+        using var client = server.CreateClient();
+        using var response = await client.GetAsync($"{await client.Begin(name)}/file");
+        Assert.Equal($"{file}.build.zip", response.Content.Headers.ContentDisposition?.FileNameStar);
+    }
+
     [Fact]
     public async Task A_format_there_is_not_is_refused()
     {

@@ -1,6 +1,8 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
+using SixLabors.ImageSharp;
+using SixLabors.ImageSharp.PixelFormats;
 using static InkBasin.Server.Tests.Edits;
 
 namespace InkBasin.Server.Tests;
@@ -144,5 +146,38 @@ public sealed class UnreadableRecordsTests : IDisposable
         Assert.Contains("The record of this build cannot be read.", joints["Broken"]["stop"]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Contains("The heights that step lays down are not kept here.", joints["Torn"]["stop"]!["sentence"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Equal("Whole", joints["Whole"]["is"]!["theirName"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task A_picture_that_lies_damaged_takes_neither_record_nor_page_away()
+    {
+        string mine;
+        using (var first = ServerFixture.On(_folder, demo: false))
+        {
+            using var client = first.CreateClient();
+            mine = await client.Begin("Mine");
+            using var picture = new Image<Rgb24>(40, 30);
+            using var jpeg = new MemoryStream();
+            picture.SaveAsJpeg(jpeg);
+            using var content = new ByteArrayContent(jpeg.ToArray());
+            content.Headers.ContentType = new("application/octet-stream");
+            using var kept = await client.PostAsync("/api/pictures", content);
+            var id = JsonNode.Parse(await kept.Content.ReadAsStringAsync())!["pictureId"]!.GetValue<string>();
+            await client.Edit(mine, new { kind = "writeLog", entry = new { id = "p", at = "2027-05-13T21:04:09+00:00", photoId = id, text = "All of it poured." } });
+            Assert.Contains("data:image/jpeg", await client.GetStringAsync($"{mine}/share.html"), StringComparison.Ordinal);
+        }
+
+        await Damage("UPDATE Attachments SET Data = x'FFD8'");
+        using var again = ServerFixture.On(_folder, demo: false);
+        using var after = again.CreateClient();
+        var page = await after.GetStringAsync($"{mine}/share.html");
+        Assert.Contains("All of it poured.", page, StringComparison.Ordinal);
+        Assert.Contains("Its picture is not kept here any more, or cannot be read.", page, StringComparison.Ordinal);
+        using (var record = await after.GetAsync($"{mine}/papers/record.pdf")) Assert.Equal(HttpStatusCode.OK, record.StatusCode);
+
+        // Its file would be half of it: it is told instead.
+        using var file = await after.GetAsync($"{mine}/file");
+        Assert.Equal(HttpStatusCode.InternalServerError, file.StatusCode);
+        Assert.Contains("What goes with Mine cannot be read.", await file.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 }

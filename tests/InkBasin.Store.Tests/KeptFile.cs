@@ -70,7 +70,7 @@ internal sealed class KeptFile : IDisposable
             Works = new(context, goods, file.Works, new Logger<WorkDraws>(file.Told));
             Builds = new(context, file.Read, Bottles, Works, Shelf, file.Time, new Logger<BuildStore>(file.Told));
             Bench = new(context, file.Time);
-            Attachments = new(context, Grids);
+            Attachments = new(context, Grids, new Logger<AttachmentStore>(file.Told));
         }
 
         public InkBasinContext Context { get; }

@@ -52,7 +52,7 @@ public static class RecordPaper
         if (entry.Entry.PhotoId is not { } id) return;
         if (PrintedPicture.Of(pictures.GetValueOrDefault(id), PrintPx) is not { } jpeg)
         {
-            sheaf.Text("Its picture is not kept here any more.", 3.1f, ink: sheaf.Grey);
+            sheaf.Text(RecordWords.NoPicture, 3.1f, ink: sheaf.Grey);
             return;
         }
 

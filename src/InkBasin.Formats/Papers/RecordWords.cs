@@ -9,6 +9,9 @@ namespace InkBasin.Formats.Papers;
 /// <param name="Lines">What is told of it.</param>
 internal sealed record RecordWords(string Title, IReadOnlyList<string> Lines)
 {
+    /// <summary>Said in the place of a picture that is none.</summary>
+    public const string NoPicture = "Its picture is not kept here any more, or cannot be read.";
+
     public static RecordWords Of(Build build, ReadEntry read)
     {
         var entry = read.Corrected;

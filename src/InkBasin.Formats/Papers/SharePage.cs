@@ -135,7 +135,7 @@ public static class SharePage
         foreach (var line in words.Lines) page.Say("p", line);
         foreach (var right in entry.Entry.Corrections) page.Say("p", RecordWords.Right(of, right), "quiet");
         if (entry.Entry.PhotoId is not { } id) return;
-        if (PrintedPicture.Of(pictures.GetValueOrDefault(id), PicturePx) is not { } jpeg) page.Say("p", "Its picture is not kept any more.", "quiet");
+        if (PrintedPicture.Of(pictures.GetValueOrDefault(id), PicturePx) is not { } jpeg) page.Say("p", RecordWords.NoPicture, "quiet");
         else
         {
             page.In("img", () =>

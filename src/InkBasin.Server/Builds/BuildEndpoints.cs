@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using InkBasin.Core.Builds;
@@ -151,9 +153,10 @@ internal static class BuildEndpoints
         return TypedResults.File(file, "application/zip", $"{FileName(build)}.build.zip");
     }
 
-    /// <summary>A build's name as a file's.</summary>
-    public static string FileName(Build build) =>
-        string.Concat(build.Name.Select(c => char.IsAsciiLetterOrDigit(c) ? char.ToLowerInvariant(c) : '-'));
+    /// <summary>A build's name as a file's: letters and figures of any script, with the marks that go with them; all else is a dash.</summary>
+    public static string FileName(Build build) => string.Concat(build.Name.EnumerateRunes().Select(one => IsOfWord(one) ? Rune.ToLowerInvariant(one).ToString() : "-"));
+
+    private static bool IsOfWord(Rune one) => Rune.IsLetterOrDigit(one) || Rune.GetUnicodeCategory(one) is UnicodeCategory.NonSpacingMark or UnicodeCategory.SpacingCombiningMark;
 
     private static async Task<JsonHttpResult<BuildAnswer>> Edit(Guid id, EditRequest request, BuildStore store, Grounds grounds, Answers answers, TimeProvider time, CancellationToken cancel)
     {

@@ -41,13 +41,13 @@ internal static class PaperEndpoints
     private static async Task<FileContentHttpResult> Record(Guid id, Desk desk, AttachmentStore attachments, CancellationToken cancel, string paper = "A4")
     {
         var on = await desk.OnAsync(id, paper, cancel);
-        return on.Print("record", RecordPaper.Write(on.Of, on.Build, on.Board(cancel), on.Waters, BuildLog.Of(on.Answers), await attachments.OfAsync(on.Build, cancel)));
+        return on.Print("record", RecordPaper.Write(on.Of, on.Build, on.Board(cancel), on.Waters, BuildLog.Of(on.Answers), await attachments.PicturesOfAsync(on.Build, cancel)));
     }
 
     private static async Task<FileContentHttpResult> Share(Guid id, Desk desk, AttachmentStore attachments, CancellationToken cancel)
     {
         var on = await desk.OnAsync(id, "A4", cancel);
-        var page = SharePage.Write(on.Of, new SharedBuild(on.Build, on.Board(cancel), on.Waters, on.Sessions, BuildLog.Of(on.Answers), await attachments.OfAsync(on.Build, cancel)));
+        var page = SharePage.Write(on.Of, new SharedBuild(on.Build, on.Board(cancel), on.Waters, on.Sessions, BuildLog.Of(on.Answers), await attachments.PicturesOfAsync(on.Build, cancel)));
         return TypedResults.File(page, "text/html; charset=utf-8", $"{BuildEndpoints.FileName(on.Build)}.html");
     }
 }
