@@ -22,7 +22,17 @@ describe('a wall', () => {
       }
     expect(fromTyped('2027-03-27T19:00', BERLIN)).toBe('2027-03-27T19:00:00.000+01:00');
     expect(fromTyped('2027-03-28T19:00', BERLIN)).toBe('2027-03-28T19:00:00.000+02:00');
-    expect(fromTyped('', BERLIN)).toBeNull();
+    for (const none of [
+      '',
+      'tomorrow',
+      '2027-02-30T10:00',
+      '2027-13-01T10:00',
+      '2027-03-01T25:00',
+      '2027-03-01T10:60',
+      '2027-03-01T10:00 or so',
+    ])
+      expect(fromTyped(none, BERLIN)).toBeNull();
+    expect(fromTyped('2028-02-29T10:00:30', BERLIN)).toBe('2028-02-29T10:00:00.000+01:00');
   });
 
   it('falls back to this machine where the zone is none it knows', () => {

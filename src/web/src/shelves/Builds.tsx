@@ -11,6 +11,7 @@ import { drawWaters } from '../sheet/inked';
 import { drawRelief } from '../sheet/relief';
 import { opensAt } from '../shell/stages';
 import { NumberField, TextField } from '../slip/fields';
+import { TellButton, Together } from '../slip/together';
 import { HERE } from '../units/clock';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, unitOf } from '../units/units';
@@ -224,24 +225,26 @@ function NewBuild() {
     <section className="new-build" aria-label="Begin a build">
       <h2>Begin a build</h2>
       <TextField label="Name" value={name} onChange={setName} />
-      <NumberField label="Scale 1 :" value={sizes.scale} onChange={(scale) => setSizes({ ...sizes, scale })} />
-      <NumberField
-        label="Board width"
-        quantity="length"
-        step={10}
-        value={sizes.widthMm}
-        onChange={(widthMm) => setSizes({ ...sizes, widthMm })}
-      />
-      <NumberField
-        label="Board depth"
-        quantity="length"
-        step={10}
-        value={sizes.depthMm}
-        onChange={(depthMm) => setSizes({ ...sizes, depthMm })}
-      />
-      <Button onClick={() => begin.mutate()} disabled={begin.isPending}>
-        Begin
-      </Button>
+      <Together>
+        <NumberField label="Scale 1 :" value={sizes.scale} onChange={(scale) => setSizes({ ...sizes, scale })} />
+        <NumberField
+          label="Board width"
+          quantity="length"
+          step={10}
+          value={sizes.widthMm}
+          onChange={(widthMm) => setSizes({ ...sizes, widthMm })}
+        />
+        <NumberField
+          label="Board depth"
+          quantity="length"
+          step={10}
+          value={sizes.depthMm}
+          onChange={(depthMm) => setSizes({ ...sizes, depthMm })}
+        />
+        <TellButton onClick={() => begin.mutate()} disabled={begin.isPending}>
+          Begin
+        </TellButton>
+      </Together>
       <p className="quiet">
         A footprint first: lay the bridge, the boat or the house on the board before you settle its size.
       </p>

@@ -1,5 +1,7 @@
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
+import { Refused } from '../slip/Refused';
+import { useReadable } from '../slip/together';
 
 /** A day that may be left out. */
 export function DateField({
@@ -12,10 +14,26 @@ export function DateField({
   onChange: (value: string) => void;
 }) {
   const id = useId();
+  // Half a day comes as none at all.
+  const [wrong, setWrong] = useState(false);
+  useReadable(id, wrong);
+  const look = (field: HTMLInputElement | HTMLTextAreaElement) => setWrong(field.validity.badInput);
   return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
-      <Form.Control id={id} size="sm" type="date" value={value} onChange={(event) => onChange(event.target.value)} />
+      <Form.Control
+        id={id}
+        size="sm"
+        type="date"
+        value={value}
+        isInvalid={wrong}
+        onChange={(event) => {
+          look(event.target);
+          onChange(event.target.value);
+        }}
+        onBlur={(event) => look(event.target)}
+      />
+      {wrong && <Refused>That is no whole day.</Refused>}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import Button from 'react-bootstrap/Button';
+import { TellButton } from '../slip/together';
 
 /** The end of a form of a shelf: kept or left, and why it was refused. */
 export function KeepOrLeave({
@@ -18,9 +19,9 @@ export function KeepOrLeave({
   return (
     <>
       <div className="tool-row">
-        <Button disabled={!ready} onClick={onKeep}>
+        <TellButton disabled={!ready} onClick={onKeep}>
           {keep}
-        </Button>
+        </TellButton>
         <Button variant="outline-primary" onClick={onLeave}>
           Leave it
         </Button>

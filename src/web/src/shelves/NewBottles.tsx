@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import { api } from '../api/client';
 import { useProducts } from '../api/useStores';
 import { ChoiceField, OptionalField } from '../slip/fields';
+import { TellButton, Together } from '../slip/together';
 import { DateField } from './DateField';
 import type { useCupboard } from './useCupboard';
 
@@ -21,54 +21,56 @@ export function NewBottles({ change }: { change: ReturnType<typeof useCupboard>[
   return (
     <details>
       <summary>Note a kit or a bottle</summary>
-      <ChoiceField
-        label="Product"
-        value={productId}
-        choices={products.map((one) => ({ value: one.id, label: one.name }))}
-        onChange={setProductId}
-      />
-      <OptionalField
-        key={`one${round}`}
-        label={two ? 'Part one' : 'In it'}
-        quantity="mass"
-        value={oneG}
-        onChange={setOneG}
-      />
-      {two && <OptionalField key={`two${round}`} label="Part two" quantity="mass" value={twoG} onChange={setTwoG} />}
-      <DateField label="Bought" value={boughtOn} onChange={setBoughtOn} />
-      <DateField label="Opened" value={openedOn} onChange={setOpenedOn} />
-      {openedOn === '' && (
-        <OptionalField key={`price${round}`} label="It cost together" value={price} onChange={setPrice} />
-      )}
-      <Button
-        size="sm"
-        disabled={change.isPending || (oneG === null && (twoG === null || !two))}
-        onClick={() =>
-          change.mutate(
-            () =>
-              api.POST('/api/stores/bottles', {
-                body: {
-                  productId,
-                  oneG,
-                  twoG: two ? twoG : null,
-                  boughtOn: boughtOn === '' ? null : boughtOn,
-                  openedOn: openedOn === '' ? null : openedOn,
-                  price: openedOn === '' ? price : null,
+      <Together>
+        <ChoiceField
+          label="Product"
+          value={productId}
+          choices={products.map((one) => ({ value: one.id, label: one.name }))}
+          onChange={setProductId}
+        />
+        <OptionalField
+          key={`one${round}`}
+          label={two ? 'Part one' : 'In it'}
+          quantity="mass"
+          value={oneG}
+          onChange={setOneG}
+        />
+        {two && <OptionalField key={`two${round}`} label="Part two" quantity="mass" value={twoG} onChange={setTwoG} />}
+        <DateField label="Bought" value={boughtOn} onChange={setBoughtOn} />
+        <DateField label="Opened" value={openedOn} onChange={setOpenedOn} />
+        {openedOn === '' && (
+          <OptionalField key={`price${round}`} label="It cost together" value={price} onChange={setPrice} />
+        )}
+        <TellButton
+          size="sm"
+          disabled={change.isPending || (oneG === null && (twoG === null || !two))}
+          onClick={() =>
+            change.mutate(
+              () =>
+                api.POST('/api/stores/bottles', {
+                  body: {
+                    productId,
+                    oneG,
+                    twoG: two ? twoG : null,
+                    boughtOn: boughtOn === '' ? null : boughtOn,
+                    openedOn: openedOn === '' ? null : openedOn,
+                    price: openedOn === '' ? price : null,
+                  },
+                }),
+              {
+                onSuccess: () => {
+                  setPrice(null);
+                  setOneG(null);
+                  setTwoG(null);
+                  setRound(round + 1);
                 },
-              }),
-            {
-              onSuccess: () => {
-                setPrice(null);
-                setOneG(null);
-                setTwoG(null);
-                setRound(round + 1);
               },
-            },
-          )
-        }
-      >
-        Put it on the shelf
-      </Button>
+            )
+          }
+        >
+          Put it on the shelf
+        </TellButton>
+      </Together>
     </details>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import { api } from '../api/client';
 import type { Good } from '../api/types';
 import { useTints } from '../api/useStores';
 import { ChoiceField, OptionalField, TextField } from '../slip/fields';
+import { TellButton, Together } from '../slip/together';
 import type { useCupboard } from './useCupboard';
 
 const KINDS: { value: Good['kind']; label: string; quantity: 'volume' | 'mass' | 'plain'; unit?: string }[] = [
@@ -35,65 +35,67 @@ export function NewGood({ change }: { change: ReturnType<typeof useCupboard>['ch
   return (
     <details>
       <summary>Note a tint, plaster, sheets, cups</summary>
-      <ChoiceField label="It is" value={kind} choices={KINDS} onChange={(value) => setKind(value as Good['kind'])} />
-      {kind === 'tint' && (
-        <ChoiceField
-          label="Which tint"
-          value={tintId}
-          choices={[
-            { value: '', label: 'One without a wedge' },
-            ...tints.map((one) => ({ value: one.id, label: one.name })),
-          ]}
-          onChange={setTintId}
+      <Together>
+        <ChoiceField label="It is" value={kind} choices={KINDS} onChange={(value) => setKind(value as Good['kind'])} />
+        {kind === 'tint' && (
+          <ChoiceField
+            label="Which tint"
+            value={tintId}
+            choices={[
+              { value: '', label: 'One without a wedge' },
+              ...tints.map((one) => ({ value: one.id, label: one.name })),
+            ]}
+            onChange={setTintId}
+          />
+        )}
+        {(kind !== 'tint' || tint === undefined) && <TextField label="Called" value={name} onChange={setName} />}
+        {sheets && <OptionalField label="Thickness" quantity="length" value={thicknessMm} onChange={setThicknessMm} />}
+        <OptionalField
+          key={`left${round}`}
+          label="In it, new"
+          quantity={of?.quantity ?? 'plain'}
+          suffix={of?.unit}
+          value={left}
+          onChange={setLeft}
         />
-      )}
-      {(kind !== 'tint' || tint === undefined) && <TextField label="Called" value={name} onChange={setName} />}
-      {sheets && <OptionalField label="Thickness" quantity="length" value={thicknessMm} onChange={setThicknessMm} />}
-      <OptionalField
-        key={`left${round}`}
-        label="In it, new"
-        quantity={of?.quantity ?? 'plain'}
-        suffix={of?.unit}
-        value={left}
-        onChange={setLeft}
-      />
-      <OptionalField key={`price${round}`} label="It cost" value={price} onChange={setPrice} />
-      <Button
-        size="sm"
-        disabled={change.isPending || called === '' || (left ?? 0) <= 0}
-        onClick={() =>
-          change.mutate(
-            () =>
-              api.POST('/api/stores/goods', {
-                body: {
-                  id: '',
-                  kind,
-                  name: called,
-                  left: left ?? 0,
-                  full: left,
-                  price,
-                  tintId: kind === 'tint' && tintId !== '' ? tintId : null,
-                  thicknessMm: sheets ? thicknessMm : null,
-                  boughtOn: null,
-                  openedOn: null,
-                  keepsUntil: null,
-                  shape: null,
-                  unit: 'ml',
+        <OptionalField key={`price${round}`} label="It cost" value={price} onChange={setPrice} />
+        <TellButton
+          size="sm"
+          disabled={change.isPending || called === '' || (left ?? 0) <= 0}
+          onClick={() =>
+            change.mutate(
+              () =>
+                api.POST('/api/stores/goods', {
+                  body: {
+                    id: '',
+                    kind,
+                    name: called,
+                    left: left ?? 0,
+                    full: left,
+                    price,
+                    tintId: kind === 'tint' && tintId !== '' ? tintId : null,
+                    thicknessMm: sheets ? thicknessMm : null,
+                    boughtOn: null,
+                    openedOn: null,
+                    keepsUntil: null,
+                    shape: null,
+                    unit: 'ml',
+                  },
+                }),
+              {
+                onSuccess: () => {
+                  setName('');
+                  setLeft(null);
+                  setPrice(null);
+                  setRound(round + 1);
                 },
-              }),
-            {
-              onSuccess: () => {
-                setName('');
-                setLeft(null);
-                setPrice(null);
-                setRound(round + 1);
               },
-            },
-          )
-        }
-      >
-        Put it into the cupboard
-      </Button>
+            )
+          }
+        >
+          Put it into the cupboard
+        </TellButton>
+      </Together>
     </details>
   );
 }

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import { api } from '../api/client';
 import type { ProductSheet } from '../api/types';
 import { OptionalField } from '../slip/fields';
+import { TellButton, Together } from '../slip/together';
 import type { useCupboard } from './useCupboard';
 
 /** A size a product is sold in, to be noted. */
@@ -15,45 +15,47 @@ export function NewPack({ sheet, change }: { sheet: ProductSheet; change: Return
   return (
     <details>
       <summary>Note a size it is sold in</summary>
-      <OptionalField
-        key={`one${round}`}
-        label={two ? 'Part one in the pack' : 'In the pack'}
-        quantity="mass"
-        value={oneG}
-        onChange={setOneG}
-      />
-      {two && (
+      <Together>
         <OptionalField
-          key={`two${round}`}
-          label="Part two in the pack"
+          key={`one${round}`}
+          label={two ? 'Part one in the pack' : 'In the pack'}
           quantity="mass"
-          value={twoG}
-          onChange={setTwoG}
+          value={oneG}
+          onChange={setOneG}
         />
-      )}
-      <OptionalField key={`price${round}`} label="The pack costs" value={price} onChange={setPrice} />
-      <Button
-        size="sm"
-        disabled={change.isPending || (oneG ?? 0) + (twoG ?? 0) <= 0}
-        onClick={() =>
-          change.mutate(
-            () =>
-              api.POST('/api/stores/packs', {
-                body: { id: '', productId: sheet.id, oneG: oneG ?? 0, twoG: twoG ?? 0, price },
-              }),
-            {
-              onSuccess: () => {
-                setOneG(null);
-                setTwoG(null);
-                setPrice(null);
-                setRound(round + 1);
+        {two && (
+          <OptionalField
+            key={`two${round}`}
+            label="Part two in the pack"
+            quantity="mass"
+            value={twoG}
+            onChange={setTwoG}
+          />
+        )}
+        <OptionalField key={`price${round}`} label="The pack costs" value={price} onChange={setPrice} />
+        <TellButton
+          size="sm"
+          disabled={change.isPending || (oneG ?? 0) + (twoG ?? 0) <= 0}
+          onClick={() =>
+            change.mutate(
+              () =>
+                api.POST('/api/stores/packs', {
+                  body: { id: '', productId: sheet.id, oneG: oneG ?? 0, twoG: twoG ?? 0, price },
+                }),
+              {
+                onSuccess: () => {
+                  setOneG(null);
+                  setTwoG(null);
+                  setPrice(null);
+                  setRound(round + 1);
+                },
               },
-            },
-          )
-        }
-      >
-        Note the size
-      </Button>
+            )
+          }
+        >
+          Note the size
+        </TellButton>
+      </Together>
     </details>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { answer, api } from '../api/client';
 import type { ProductKind, ProductSheet, SheetDraft } from '../api/types';
 import { ChoiceField, OptionalField, TextField } from '../slip/fields';
+import { Together } from '../slip/together';
 import { useUnits } from '../units/UnitsContext';
 import { formatQuantity, type Units } from '../units/units';
 import { KeepOrLeave } from './KeepOrLeave';
@@ -43,56 +44,58 @@ export function SheetForm({
       />
     ));
   return (
-    <section className="sheet-form" aria-label="The label">
-      <h2>What the label says</h2>
-      <TextField label="Name" value={label.name} onChange={(name) => set({ name })} />
-      <div className="kinds" role="radiogroup" aria-label="It is">
-        {Object.entries(KIND_WORDS).map(([kind, words]) => (
-          <label key={kind} className={label.kind === kind ? 'chosen' : ''}>
-            <input
-              type="radio"
-              name="kind"
-              checked={label.kind === kind}
-              onChange={() => setLabel(asKind(label, kind as ProductKind))}
-            />
-            <strong>{words.name}</strong>
-            <span>{words.what}</span>
-          </label>
-        ))}
-      </div>
-      {!isOnePart(label.kind) && <RatioFields label={label} sheet={sheet} onChange={(ratio) => set({ ratio })} />}
-      {numbers(asked(label.kind))}
-      <details>
-        <summary>More, if there is a data sheet</summary>
-        {numbers(further(label.kind))}
-        <TextField
-          label="Caution"
-          value={label.safetyNote ?? ''}
-          onChange={(safetyNote) => set({ safetyNote: safetyNote === '' ? null : safetyNote })}
-        />
-      </details>
-      {look.error !== null && (
-        <p className="field-wrong" role="alert">
-          {look.error.message}
-        </p>
-      )}
-      {look.error === null &&
-        look.data?.doubts.map((doubt) => (
-          <p key={doubt.field} className="notice-tight">
-            {doubt.sentence}
+    <Together>
+      <section className="sheet-form" aria-label="The label">
+        <h2>What the label says</h2>
+        <TextField label="Name" value={label.name} onChange={(name) => set({ name })} />
+        <div className="kinds" role="radiogroup" aria-label="It is">
+          {Object.entries(KIND_WORDS).map(([kind, words]) => (
+            <label key={kind} className={label.kind === kind ? 'chosen' : ''}>
+              <input
+                type="radio"
+                name="kind"
+                checked={label.kind === kind}
+                onChange={() => setLabel(asKind(label, kind as ProductKind))}
+              />
+              <strong>{words.name}</strong>
+              <span>{words.what}</span>
+            </label>
+          ))}
+        </div>
+        {!isOnePart(label.kind) && <RatioFields label={label} sheet={sheet} onChange={(ratio) => set({ ratio })} />}
+        {numbers(asked(label.kind))}
+        <details>
+          <summary>More, if there is a data sheet</summary>
+          {numbers(further(label.kind))}
+          <TextField
+            label="Caution"
+            value={label.safetyNote ?? ''}
+            onChange={(safetyNote) => set({ safetyNote: safetyNote === '' ? null : safetyNote })}
+          />
+        </details>
+        {look.error !== null && (
+          <p className="field-wrong" role="alert">
+            {look.error.message}
           </p>
-        ))}
-      <p className="quiet">
-        Grey figures are usual for the kind and assumed: the plan says so. Leave a field empty rather than guess.
-      </p>
-      <KeepOrLeave
-        keep="Keep the sheet"
-        ready={named && look.error === null}
-        refusal={refusal}
-        onKeep={() => onKeep(label)}
-        onLeave={onLeave}
-      />
-    </section>
+        )}
+        {look.error === null &&
+          look.data?.doubts.map((doubt) => (
+            <p key={doubt.field} className="notice-tight">
+              {doubt.sentence}
+            </p>
+          ))}
+        <p className="quiet">
+          Grey figures are usual for the kind and assumed: the plan says so. Leave a field empty rather than guess.
+        </p>
+        <KeepOrLeave
+          keep="Keep the sheet"
+          ready={named && look.error === null}
+          refusal={refusal}
+          onKeep={() => onKeep(label)}
+          onLeave={onLeave}
+        />
+      </section>
+    </Together>
   );
 }
 

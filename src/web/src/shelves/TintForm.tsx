@@ -4,6 +4,7 @@ import Button from 'react-bootstrap/Button';
 import { answer, api } from '../api/client';
 import type { Tint, TintKind, TintLabel } from '../api/types';
 import { ChoiceField, ColourField, OptionalField, TextField } from '../slip/fields';
+import { Together } from '../slip/together';
 import { PhotoColour } from '../stages/ink/PhotoColour';
 import { KeepOrLeave } from './KeepOrLeave';
 import { useRested } from './useRested';
@@ -59,154 +60,160 @@ export function TintForm({
     }
   };
   return (
-    <section className="tint-form" aria-label="A tint of your own">
-      <div className="tint-fields">
-        <h2>{label.name.trim() === '' ? 'A tint of your own' : label.name}</h2>
-        <TextField label="Name" value={label.name} onChange={(name) => set({ name })} />
-        <ChoiceField
-          label="It is"
-          value={label.kind}
-          choices={Object.entries(TINT_KINDS).map(([value, { name }]) => ({ value, label: name }))}
-          onChange={(kind) => set({ kind: kind as TintKind })}
-        />
-        {measured === 'drop' && (
-          <OptionalField
-            label="One drop"
-            suffix="ml"
-            hint="0.05"
-            value={label.dropMl ?? null}
-            onChange={(dropMl) => set({ dropMl })}
+    <Together>
+      <section className="tint-form" aria-label="A tint of your own">
+        <div className="tint-fields">
+          <h2>{label.name.trim() === '' ? 'A tint of your own' : label.name}</h2>
+          <TextField label="Name" value={label.name} onChange={(name) => set({ name })} />
+          <ChoiceField
+            label="It is"
+            value={label.kind}
+            choices={Object.entries(TINT_KINDS).map(([value, { name }]) => ({ value, label: name }))}
+            onChange={(kind) => set({ kind: kind as TintKind })}
           />
-        )}
-        {measured === 'milligram' && (
-          <OptionalField
-            label="1 ml, as it lies, weighs"
-            suffix="g"
-            hint="0.9"
-            value={label.densityGPerMl ?? null}
-            onChange={(densityGPerMl) => set({ densityGPerMl })}
-          />
-        )}
-        {measured === 'stickMm' && (
-          <OptionalField
-            label="1 mm on the stick"
-            suffix="ml"
-            hint="0.02"
-            value={label.stickMlPerMm ?? null}
-            onChange={(stickMlPerMm) => set({ stickMlPerMm })}
-          />
-        )}
-        <ChoiceField
-          label="Its colour"
-          value={likes ? 'like' : 'wedge'}
-          choices={[
-            { value: 'wedge', label: 'read off a poured wedge' },
-            { value: 'like', label: 'like another, until a wedge is poured' },
-          ]}
-          onChange={(next) => setLikes(next === 'like')}
-        />
-        {likes ? (
-          <>
-            <ChoiceField
-              label="It looks like"
-              value={whole.likeId ?? ''}
-              choices={examples.map((tint) => ({ value: tint.id, label: tint.name }))}
-              onChange={(likeId) => set({ likeId })}
+          {measured === 'drop' && (
+            <OptionalField
+              label="One drop"
+              suffix="ml"
+              hint="0.05"
+              value={label.dropMl ?? null}
+              onChange={(dropMl) => set({ dropMl })}
             />
-            <p className="quiet">A stand-in: what is planned with it says that nobody has measured it.</p>
-          </>
-        ) : (
-          <OptionalField
-            label="Tint in 100 ml of the wedge’s resin"
-            suffix="ml"
-            value={table.mlPer100Ml}
-            onChange={(mlPer100Ml) => setTable({ ...table, mlPer100Ml })}
+          )}
+          {measured === 'milligram' && (
+            <OptionalField
+              label="1 ml, as it lies, weighs"
+              suffix="g"
+              hint="0.9"
+              value={label.densityGPerMl ?? null}
+              onChange={(densityGPerMl) => set({ densityGPerMl })}
+            />
+          )}
+          {measured === 'stickMm' && (
+            <OptionalField
+              label="1 mm on the stick"
+              suffix="ml"
+              hint="0.02"
+              value={label.stickMlPerMm ?? null}
+              onChange={(stickMlPerMm) => set({ stickMlPerMm })}
+            />
+          )}
+          <ChoiceField
+            label="Its colour"
+            value={likes ? 'like' : 'wedge'}
+            choices={[
+              { value: 'wedge', label: 'read off a poured wedge' },
+              { value: 'like', label: 'like another, until a wedge is poured' },
+            ]}
+            onChange={(next) => setLikes(next === 'like')}
           />
-        )}
-      </div>
-      {!likes && (
-        <div className="wedge-photo">
-          <h3>Read it off a photo</h3>
-          <p>
-            Pour the inked resin to known depths over white and over black, let it cure, photograph it straight down in
-            the shade with a grey card beside it. The photo stays in this window.
-          </p>
-          <PhotoColour onPick={pick} where={whereOf(armed, table)} hint="in the middle of the step, away from glare" />
-          <h3>Light</h3>
-          {table.grey === null ? (
-            <div className="tool-row">
-              <Button
-                size="sm"
-                variant="outline-primary"
-                onClick={() => {
-                  setTable({ ...table, grey: { seen: null, truly: GREY_CARD } });
-                  setArmed('grey');
-                }}
-              >
-                Correct by a grey patch
-              </Button>
-            </div>
-          ) : (
+          {likes ? (
             <>
-              <ColourField
-                label="Grey in the photo"
-                value={table.grey.seen}
-                onChange={(seen) => setTable({ ...table, grey: { truly: table.grey?.truly ?? GREY_CARD, seen } })}
+              <ChoiceField
+                label="It looks like"
+                value={whole.likeId ?? ''}
+                choices={examples.map((tint) => ({ value: tint.id, label: tint.name }))}
+                onChange={(likeId) => set({ likeId })}
               />
-              <ColourField
-                label="Truly"
-                value={table.grey.truly}
-                onChange={(truly) => setTable({ ...table, grey: { seen: table.grey?.seen ?? null, truly } })}
-              />
+              <p className="quiet">A stand-in: what is planned with it says that nobody has measured it.</p>
+            </>
+          ) : (
+            <OptionalField
+              label="Tint in 100 ml of the wedge’s resin"
+              suffix="ml"
+              value={table.mlPer100Ml}
+              onChange={(mlPer100Ml) => setTable({ ...table, mlPer100Ml })}
+            />
+          )}
+        </div>
+        {!likes && (
+          <div className="wedge-photo">
+            <h3>Read it off a photo</h3>
+            <p>
+              Pour the inked resin to known depths over white and over black, let it cure, photograph it straight down
+              in the shade with a grey card beside it. The photo stays in this window.
+            </p>
+            <PhotoColour
+              onPick={pick}
+              where={whereOf(armed, table)}
+              hint="in the middle of the step, away from glare"
+            />
+            <h3>Light</h3>
+            {table.grey === null ? (
               <div className="tool-row">
                 <Button
                   size="sm"
                   variant="outline-primary"
-                  aria-pressed={armed === 'grey'}
-                  onClick={() => setArmed('grey')}
+                  onClick={() => {
+                    setTable({ ...table, grey: { seen: null, truly: GREY_CARD } });
+                    setArmed('grey');
+                  }}
                 >
-                  Pick it in the photo
+                  Correct by a grey patch
                 </Button>
-                <button type="button" className="link" onClick={() => setTable({ ...table, grey: null })}>
-                  Take the colours as they are
-                </button>
               </div>
-            </>
+            ) : (
+              <>
+                <ColourField
+                  label="Grey in the photo"
+                  value={table.grey.seen}
+                  onChange={(seen) => setTable({ ...table, grey: { truly: table.grey?.truly ?? GREY_CARD, seen } })}
+                />
+                <ColourField
+                  label="Truly"
+                  value={table.grey.truly}
+                  onChange={(truly) => setTable({ ...table, grey: { seen: table.grey?.seen ?? null, truly } })}
+                />
+                <div className="tool-row">
+                  <Button
+                    size="sm"
+                    variant="outline-primary"
+                    aria-pressed={armed === 'grey'}
+                    onClick={() => setArmed('grey')}
+                  >
+                    Pick it in the photo
+                  </Button>
+                  <button type="button" className="link" onClick={() => setTable({ ...table, grey: null })}>
+                    Take the colours as they are
+                  </button>
+                </div>
+              </>
+            )}
+          </div>
+        )}
+        {/* Under the photo where there is room for one column only: what comes and goes here must not move it. */}
+        <div className="tint-read">
+          {!likes && <WedgeReadings table={table} found={found} armed={armed} onArm={setArmed} onChange={setTable} />}
+          {look.error !== null && said && (
+            <p className="field-wrong" role="alert">
+              {look.error.message}
+            </p>
           )}
+          {fit !== null && (
+            <p className="fit" data-testid="fit">
+              Half of the readings lie within a difference of <b>{fit.toFixed(1)}</b> of the fit.{' '}
+              {fit < 1
+                ? 'Nobody sees that.'
+                : fit <= 3
+                  ? 'Good enough to pour by.'
+                  : 'Read it again before pouring by it.'}
+            </p>
+          )}
+          {found?.doubts.map((doubt) => (
+            <p key={doubt.kind} className="notice-tight">
+              {doubt.sentence}
+            </p>
+          ))}
+          <KeepOrLeave
+            keep="Keep the tint"
+            ready={label.name.trim() !== '' && found !== undefined}
+            refusal={refusal}
+            onKeep={() => onKeep(whole)}
+            onLeave={onLeave}
+          />
         </div>
-      )}
-      {/* Under the photo where there is room for one column only: what comes and goes here must not move it. */}
-      <div className="tint-read">
-        {!likes && <WedgeReadings table={table} found={found} armed={armed} onArm={setArmed} onChange={setTable} />}
-        {look.error !== null && said && (
-          <p className="field-wrong" role="alert">
-            {look.error.message}
-          </p>
-        )}
-        {fit !== null && (
-          <p className="fit" data-testid="fit">
-            Half of the readings lie within a difference of <b>{fit.toFixed(1)}</b> of the fit.{' '}
-            {fit < 1
-              ? 'Nobody sees that.'
-              : fit <= 3
-                ? 'Good enough to pour by.'
-                : 'Read it again before pouring by it.'}
-          </p>
-        )}
-        {found?.doubts.map((doubt) => (
-          <p key={doubt.kind} className="notice-tight">
-            {doubt.sentence}
-          </p>
-        ))}
-        <KeepOrLeave
-          keep="Keep the tint"
-          ready={label.name.trim() !== '' && found !== undefined}
-          refusal={refusal}
-          onKeep={() => onKeep(whole)}
-          onLeave={onLeave}
-        />
-      </div>
-    </section>
+      </section>
+    </Together>
   );
 }
 

@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useUnits } from '../units/UnitsContext';
 import { formatField, parseQuantity, stepped, unitOf, type Quantity } from '../units/units';
+import { useReadable } from './together';
 import { useDraft } from './useDraft';
 
 /**
@@ -31,6 +32,7 @@ export function NumberField({
   const [wrong, setWrong] = useState(false);
   const dropped = useRef(false);
   const sent = useRef<string | null>(null);
+  useReadable(id, text !== null && !isOpen(text, value) && parseQuantity(text, quantity, units) === null);
 
   // It is shown until it is answered, and what is typed meanwhile stays.
   const tell = (read: number, typed: string) => {
@@ -47,7 +49,7 @@ export function NumberField({
     });
   };
   const keep = (typed: string | null) => {
-    if (typed === null || typed === sent.current || (value === null && typed.trim() === '')) return;
+    if (typed === null || typed === sent.current || isOpen(typed, value)) return;
     const read = parseQuantity(typed, quantity, units);
     setWrong(read === null);
     if (read === null) return;
@@ -88,6 +90,9 @@ export function NumberField({
     />
   );
 }
+
+/** Nothing is said, and nothing was. */
+const isOpen = (text: string, value: number | null) => value === null && text.trim() === '';
 
 /** A figure to be typed, its unit behind it, and under it what is wrong with it. */
 function NumberBox({
@@ -166,6 +171,7 @@ export function OptionalField({
   const read = text === null || text.trim() === '' ? null : parseQuantity(text, quantity, units);
   const wrong = text !== null && text.trim() !== '' && read === null;
   const dropped = useRef(false);
+  useReadable(id, wrong);
   const keep = () => {
     if (wrong) return;
     if (text !== null && read !== value) onLeave?.(read);
@@ -190,11 +196,8 @@ export function OptionalField({
       value={text ?? (value === null ? '' : formatField(value, quantity, units))}
       onText={(typed) => {
         setText(typed);
-        if (typed.trim() === '') onChange?.(null);
-        else {
-          const number = parseQuantity(typed, quantity, units);
-          if (number !== null) onChange?.(number);
-        }
+        // Of what cannot be read nothing is said, not as much of it as could be.
+        onChange?.(typed.trim() === '' ? null : parseQuantity(typed, quantity, units));
       }}
       onBlur={() => {
         if (dropped.current) dropped.current = false;

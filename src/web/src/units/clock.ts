@@ -44,9 +44,17 @@ export function typed(at: WallClock): string {
 
 /** What was typed as a moment with its offset, so that the server sees the maker's own hours; null when it is no time. */
 export function fromTyped(text: string, zone: string): string | null {
-  const read = /^(\d{4,6})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(text)?.slice(1).map(Number);
+  const read = /^(\d{4,6})-(\d\d)-(\d\d)T(\d\d):(\d\d)(:\d\d(\.\d+)?)?$/.exec(text)?.slice(1, 6).map(Number);
   if (read === undefined) return null;
   const [year = 0, month = 0, day = 0, hour = 0, minute = 0] = read;
+  // The thirtieth of February would become one of March.
+  const is = new Date(Date.UTC(year, month - 1, day, hour, minute));
+  const same =
+    is.getUTCMonth() === month - 1 &&
+    is.getUTCDate() === day &&
+    is.getUTCHours() === hour &&
+    is.getUTCMinutes() === minute;
+  if (!same) return null;
   return new TZDate(year, month - 1, day, hour, minute, zone).toISOString();
 }
 

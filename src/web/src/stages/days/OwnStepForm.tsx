@@ -5,6 +5,7 @@ import { addTo } from '../../desk/changes';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, NumberField, TextField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 
 const HOUR_MIN = 60;
 
@@ -38,39 +39,41 @@ export function OwnStepForm({ days }: { days: DaysPlan }) {
     );
   };
   return (
-    <div data-testid="own-step">
-      <h3>A step of your own</h3>
-      <TextField label="What is done" value={name} onChange={setName} />
-      <NumberField
-        label="Takes"
-        suffix="min"
-        step={5}
-        value={handsOnMin}
-        onChange={(minutes) => setHandsOn(Math.round(minutes))}
-      />
-      <NumberField
-        label="Waits afterwards"
-        suffix="h"
-        value={waitMin / HOUR_MIN}
-        onChange={(hours) => setWait(Math.round(hours * HOUR_MIN))}
-      />
-      <ChoiceField
-        label="Comes after"
-        value={after}
-        choices={[
-          { value: '', label: 'nothing' },
-          ...days.places.map(({ step }) => ({ value: step.id, label: step.name })),
-        ]}
-        onChange={setAfter}
-      />
-      <div className="tool-row">
-        <Button size="sm" disabled={name === '' || handsOnMin === null} onClick={keep}>
-          Add the step
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={() => setOpen(false)}>
-          Leave it
-        </Button>
+    <Together>
+      <div data-testid="own-step">
+        <h3>A step of your own</h3>
+        <TextField label="What is done" value={name} onChange={setName} />
+        <NumberField
+          label="Takes"
+          suffix="min"
+          step={5}
+          value={handsOnMin}
+          onChange={(minutes) => setHandsOn(Math.round(minutes))}
+        />
+        <NumberField
+          label="Waits afterwards"
+          suffix="h"
+          value={waitMin / HOUR_MIN}
+          onChange={(hours) => setWait(Math.round(hours * HOUR_MIN))}
+        />
+        <ChoiceField
+          label="Comes after"
+          value={after}
+          choices={[
+            { value: '', label: 'nothing' },
+            ...days.places.map(({ step }) => ({ value: step.id, label: step.name })),
+          ]}
+          onChange={setAfter}
+        />
+        <div className="tool-row">
+          <TellButton size="sm" disabled={name === '' || handsOnMin === null} onClick={keep}>
+            Add the step
+          </TellButton>
+          <Button size="sm" variant="outline-primary" onClick={() => setOpen(false)}>
+            Leave it
+          </Button>
+        </div>
       </div>
-    </div>
+    </Together>
   );
 }

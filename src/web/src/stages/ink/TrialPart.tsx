@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import type { Water, WaterPlan } from '../../api/types';
 import { addTo, removeFrom } from '../../desk/changes';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { useOnce } from '../../desk/useOnce';
 import { ColourField, NumberField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
@@ -35,35 +35,37 @@ export function TrialPart({ water, plan }: { water: Water; plan: WaterPlan }) {
           the bed is, and look at it once it has set.
         </p>
         <ColourChoice places={water.ink.places} value={place?.id ?? ''} onChange={setColour} />
-        <NumberField label="It stands so deep" quantity="length" step={0.5} value={depthMm} onChange={setDepth} />
-        <ColourField label="The scrap" value={bedHex} onChange={setBed} />
-        <ColourField label="It looks" value={seenHex} onChange={setSeen} />
-        <PhotoColour onPick={setSeen} />
-        <div className="tool-row">
-          <Button
-            size="sm"
-            disabled={seenHex === null}
-            onClick={() => {
-              if (seenHex === null) return;
-              const trial = {
-                id: freshId('trial'),
-                waterId: water.id,
-                at: new Date().toISOString(),
-                ink: place === undefined ? water.ink : inkOf(water.ink, place.parts),
-                depthMm,
-                bedHex,
-                seenHex,
-              };
-              once([water.id, place?.id, depthMm, bedHex, seenHex], () =>
-                edit(addTo('trials', trial)).then((kept) => {
-                  if (kept) setSeen(null);
-                }),
-              );
-            }}
-          >
-            Log the puddle
-          </Button>
-        </div>
+        <Together>
+          <NumberField label="It stands so deep" quantity="length" step={0.5} value={depthMm} onChange={setDepth} />
+          <ColourField label="The scrap" value={bedHex} onChange={setBed} />
+          <ColourField label="It looks" value={seenHex} onChange={setSeen} />
+          <PhotoColour onPick={setSeen} />
+          <div className="tool-row">
+            <TellButton
+              size="sm"
+              disabled={seenHex === null}
+              onClick={() => {
+                if (seenHex === null) return;
+                const trial = {
+                  id: freshId('trial'),
+                  waterId: water.id,
+                  at: new Date().toISOString(),
+                  ink: place === undefined ? water.ink : inkOf(water.ink, place.parts),
+                  depthMm,
+                  bedHex,
+                  seenHex,
+                };
+                once([water.id, place?.id, depthMm, bedHex, seenHex], () =>
+                  edit(addTo('trials', trial)).then((kept) => {
+                    if (kept) setSeen(null);
+                  }),
+                );
+              }}
+            >
+              Log the puddle
+            </TellButton>
+          </div>
+        </Together>
       </section>
       {plan.ink.trials.map((tried) => {
         const trial = build.trials.find((one) => one.id === tried.id);

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import type { LogEntry, ReadEntry } from '../../api/types';
 import { useDesk } from '../../desk/DeskContext';
 import { OptionalField, TextField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { lasting, when } from '../../slip/words';
 import type { WallClock } from '../../units/clock';
 import { formatQuantity, formatReading, unitOf } from '../../units/units';
@@ -130,40 +130,42 @@ function MendForm({ entry, corrected, onDone }: { entry: LogEntry; corrected: Lo
     if (await edit({ kind: 'correctLog', entryId: entry.id, correction })) onDone();
   };
   return (
-    <div className="log-mend">
-      <div className="field">
-        <label htmlFor={`mend-${entry.id}`}>What</label>
-        <select
-          id={`mend-${entry.id}`}
-          className="form-select form-select-sm"
-          value={field}
-          onChange={(event) => setField(event.target.value)}
-        >
-          {figures.map((one) => (
-            <option key={one.field} value={one.field}>
-              {one.name}
-            </option>
-          ))}
-          <option value="text">The words</option>
-        </select>
+    <Together>
+      <div className="log-mend">
+        <div className="field">
+          <label htmlFor={`mend-${entry.id}`}>What</label>
+          <select
+            id={`mend-${entry.id}`}
+            className="form-select form-select-sm"
+            value={field}
+            onChange={(event) => setField(event.target.value)}
+          >
+            {figures.map((one) => (
+              <option key={one.field} value={one.field}>
+                {one.name}
+              </option>
+            ))}
+            <option value="text">The words</option>
+          </select>
+        </div>
+        {figure === undefined ? (
+          <TextField label="It should read" value={text} onChange={setText} />
+        ) : (
+          <OptionalField
+            key={field}
+            label="It should read"
+            quantity={figure.quantity}
+            value={value}
+            onChange={setValue}
+          />
+        )}
+        <TextField label="Why" value={why} onChange={setWhy} />
+        <div className="tool-row">
+          <TellButton size="sm" disabled={why.trim() === ''} onClick={() => void mend()}>
+            Put it right beside the first
+          </TellButton>
+        </div>
       </div>
-      {figure === undefined ? (
-        <TextField label="It should read" value={text} onChange={setText} />
-      ) : (
-        <OptionalField
-          key={field}
-          label="It should read"
-          quantity={figure.quantity}
-          value={value}
-          onChange={setValue}
-        />
-      )}
-      <TextField label="Why" value={why} onChange={setWhy} />
-      <div className="tool-row">
-        <Button size="sm" disabled={why.trim() === ''} onClick={() => void mend()}>
-          Put it right beside the first
-        </Button>
-      </div>
-    </div>
+    </Together>
   );
 }

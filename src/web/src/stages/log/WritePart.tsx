@@ -5,6 +5,7 @@ import type { LogEntry, Outcome, SeenState } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, OptionalField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { NoteAndPhoto } from '../../slip/NoteAndPhoto';
 import { useZone } from '../../slip/useNow';
 import { fromTyped } from '../../units/clock';
@@ -103,16 +104,22 @@ export function WritePart() {
           </Button>
           <h3>A state seen</h3>
           <ChoiceField label="It is" value={seen} choices={SEEN} onChange={(value) => setSeen(value as SeenState)} />
-          <OptionalField
-            label={seen === 'turned' ? 'After the parts met' : 'After the pour'}
-            suffix="min"
-            hint={seen === 'turned' ? '' : 'now'}
-            value={afterMin}
-            onChange={setAfterMin}
-          />
-          <Button size="sm" disabled={seen === 'turned' && afterMin === null} onClick={() => note({ seen, afterMin })}>
-            Note what was seen
-          </Button>
+          <Together>
+            <OptionalField
+              label={seen === 'turned' ? 'After the parts met' : 'After the pour'}
+              suffix="min"
+              hint={seen === 'turned' ? '' : 'now'}
+              value={afterMin}
+              onChange={setAfterMin}
+            />
+            <TellButton
+              size="sm"
+              disabled={seen === 'turned' && afterMin === null}
+              onClick={() => note({ seen, afterMin })}
+            >
+              Note what was seen
+            </TellButton>
+          </Together>
           <h3>Its surface, without touching it</h3>
           <OptionalField label="It shows now" quantity="temperature" value={surfaceC} onChange={setSurfaceC} />
           <Button size="sm" disabled={surfaceC === null} onClick={() => note({ surfaceC })}>

@@ -5,6 +5,7 @@ import type { BegunPour, PlannedLayer, PourResult, Water, WaterPlan } from '../.
 import { useBottles, useProducts } from '../../api/useStores';
 import { useDesk } from '../../desk/DeskContext';
 import { ChoiceField, OptionalField, SwitchField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
@@ -197,36 +198,38 @@ function ResultForm({
     if (await edit({ kind: 'logPour', pourId: pour.id, fields })) onDone();
   };
   return (
-    <div className="result-form">
-      {asked.map(({ field, label, quantity, hint }) => (
-        <OptionalField
-          key={field}
-          label={label}
-          quantity={quantity}
-          hint={hint}
-          value={result[field]}
-          onChange={(value) => set({ [field]: value })}
-        />
-      ))}
-      <div className="note-field">
-        <label htmlFor={noteId}>Anything else</label>
-        <textarea
-          id={noteId}
-          maxLength={400}
-          rows={2}
-          value={result.note ?? ''}
-          onChange={(event) => set({ note: event.target.value })}
-        />
+    <Together>
+      <div className="result-form">
+        {asked.map(({ field, label, quantity, hint }) => (
+          <OptionalField
+            key={field}
+            label={label}
+            quantity={quantity}
+            hint={hint}
+            value={result[field]}
+            onChange={(value) => set({ [field]: value })}
+          />
+        ))}
+        <div className="note-field">
+          <label htmlFor={noteId}>Anything else</label>
+          <textarea
+            id={noteId}
+            maxLength={400}
+            rows={2}
+            value={result.note ?? ''}
+            onChange={(event) => set({ note: event.target.value })}
+          />
+        </div>
+        {inStock && <SwitchField label="Take what was weighed out of the bottles" value={takes} onChange={setTake} />}
+        <div className="tool-row">
+          <TellButton size="sm" disabled={!known} onClick={() => void note()}>
+            Note it
+          </TellButton>
+          <Button size="sm" variant="outline-primary" onClick={onDone}>
+            Leave it
+          </Button>
+        </div>
       </div>
-      {inStock && <SwitchField label="Take what was weighed out of the bottles" value={takes} onChange={setTake} />}
-      <div className="tool-row">
-        <Button size="sm" disabled={!known} onClick={() => void note()}>
-          Note it
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={onDone}>
-          Leave it
-        </Button>
-      </div>
-    </div>
+    </Together>
   );
 }

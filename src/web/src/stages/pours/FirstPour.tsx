@@ -1,6 +1,7 @@
 import { useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import type { Water } from '../../api/types';
+import { Refused } from '../../slip/Refused';
 import { useZone } from '../../slip/useNow';
 import { fromTyped, onWall, typed } from '../../units/clock';
 
@@ -10,8 +11,11 @@ export function FirstPour({ water, onChange }: { water: Water; onChange: (at: st
   const zone = useZone();
   const kept = water.firstPourAt === null ? '' : typed(onWall(water.firstPourAt, zone));
   const [text, setText] = useState<string | null>(null);
-  const keep = () => {
-    if (text === null || text === kept) return;
+  const [wrong, setWrong] = useState(false);
+  const keep = (field: HTMLInputElement | HTMLTextAreaElement) => {
+    // Half a moment comes as none at all: it takes nothing away.
+    setWrong(field.validity.badInput);
+    if (field.validity.badInput || text === null || text === kept) return;
     setText(null);
     if (text === '') onChange(null);
     else {
@@ -28,11 +32,13 @@ export function FirstPour({ water, onChange }: { water: Water; onChange: (at: st
         type="datetime-local"
         value={text ?? kept}
         onChange={(event) => setText(event.target.value)}
-        onBlur={keep}
+        isInvalid={wrong}
+        onBlur={(event) => keep(event.currentTarget)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') keep();
+          if (event.key === 'Enter') keep(event.currentTarget);
         }}
       />
+      {wrong && <Refused>That is no whole day and time. The first pour stays as it was.</Refused>}
     </div>
   );
 }

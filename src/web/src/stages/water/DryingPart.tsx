@@ -6,6 +6,7 @@ import { useDesk } from '../../desk/DeskContext';
 import { hasCome, useDrying } from '../../desk/useWaterLooks';
 import { Figure } from '../../slip/Figure';
 import { NumberField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { hours, when } from '../../slip/words';
@@ -96,35 +97,37 @@ export function DryingPart() {
               </Button>
             )}
           </div>
-          <NumberField
-            label="Weighs now"
-            quantity="mass"
-            step={1}
-            value={massG}
-            onChange={(value) => {
-              setMass(value);
-            }}
-          />
-          <div className="tool-row">
-            <Button
-              size="sm"
-              variant="outline-primary"
-              disabled={massG === null || massG <= 0}
-              onClick={() => massG !== null && void log(massG, null).then((made) => made && setMass(null))}
-            >
-              Log the weighing
-            </Button>
-            <ScaleButton onRead={(value) => void log(value, 'kitchen-scale')} />
-            {drying.weighings.length > 0 && (
-              <Button
+          <Together>
+            <NumberField
+              label="Weighs now"
+              quantity="mass"
+              step={1}
+              value={massG}
+              onChange={(value) => {
+                setMass(value);
+              }}
+            />
+            <div className="tool-row">
+              <TellButton
                 size="sm"
                 variant="outline-primary"
-                onClick={() => last !== null && void edit(removeFrom('drying.weighings', momentOf(last.at)))}
+                disabled={massG === null || massG <= 0}
+                onClick={() => massG !== null && void log(massG, null).then((made) => made && setMass(null))}
               >
-                Strike the last out
-              </Button>
-            )}
-          </div>
+                Log the weighing
+              </TellButton>
+              <ScaleButton onRead={(value) => void log(value, 'kitchen-scale')} />
+              {drying.weighings.length > 0 && (
+                <Button
+                  size="sm"
+                  variant="outline-primary"
+                  onClick={() => last !== null && void edit(removeFrom('drying.weighings', momentOf(last.at)))}
+                >
+                  Strike the last out
+                </Button>
+              )}
+            </div>
+          </Together>
         </>
       )}
     </section>

@@ -6,6 +6,7 @@ import type { Displacer, Water, WaterPlan } from '../../api/types';
 import { freshId, useDesk } from '../../desk/DeskContext';
 import { useOnce } from '../../desk/useOnce';
 import { ChoiceField, NumberField, OptionalField } from '../../slip/fields';
+import { TellButton, Together } from '../../slip/together';
 import { StandingMark } from '../../slip/StandingMark';
 import { useNow } from '../../slip/useNow';
 import { when } from '../../slip/words';
@@ -186,62 +187,64 @@ function TestForm({
   });
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
   return (
-    <div className="step-fields">
-      <NumberField
-        label="Filled to"
-        quantity="length"
-        step={0.1}
-        value={draft.levelMm}
-        onChange={(levelMm) => set({ levelMm })}
-      />
-      {things.length > 0 && (
-        <ChoiceField
-          label="Stood in it"
-          value={draft.furnished === null ? '' : draft.furnished ? 'all' : 'nothing'}
-          choices={[
-            ...(draft.furnished === null ? [{ value: '', label: 'say which' }] : []),
-            {
-              value: 'all',
-              label: things.length === 1 ? 'what stands on the bed' : `all ${things.length} that stand on the bed`,
-            },
-            { value: 'nothing', label: 'nothing yet' },
-          ]}
-          onChange={(said) => {
-            if (said !== '') set({ furnished: said === 'all' });
-          }}
+    <Together>
+      <div className="step-fields">
+        <NumberField
+          label="Filled to"
+          quantity="length"
+          step={0.1}
+          value={draft.levelMm}
+          onChange={(levelMm) => set({ levelMm })}
         />
-      )}
-      {FIELDS.map(({ field, label, quantity, hint }) => (
-        <OptionalField
-          key={field}
-          label={label}
-          {...(quantity === null ? { suffix: 'min' } : { quantity })}
-          hint={hint}
-          value={draft[field]}
-          onChange={(value) => set({ [field]: value })}
-        />
-      ))}
-      {data !== undefined && (
-        <p className="quiet">
-          The plan reckons {formatVolume(data.volumeMl, units)} {unitOf('volume', units)} to{' '}
-          {formatLength(data.levelMm, units)} {unitOf('length', units)} of the bare bed
-          {things.length > 0 && '; what stood in it takes the place of some'}. Leave open what you did not measure.
-        </p>
-      )}
-      <div className="tool-row">
-        <Button
-          size="sm"
-          disabled={data === undefined || data.volumeMl <= 0 || (things.length > 0 && draft.furnished === null)}
-          onClick={() => {
-            if (data !== undefined) onLog(data.volumeMl);
-          }}
-        >
-          Log it
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={() => setDraft(null)}>
-          Leave it
-        </Button>
+        {things.length > 0 && (
+          <ChoiceField
+            label="Stood in it"
+            value={draft.furnished === null ? '' : draft.furnished ? 'all' : 'nothing'}
+            choices={[
+              ...(draft.furnished === null ? [{ value: '', label: 'say which' }] : []),
+              {
+                value: 'all',
+                label: things.length === 1 ? 'what stands on the bed' : `all ${things.length} that stand on the bed`,
+              },
+              { value: 'nothing', label: 'nothing yet' },
+            ]}
+            onChange={(said) => {
+              if (said !== '') set({ furnished: said === 'all' });
+            }}
+          />
+        )}
+        {FIELDS.map(({ field, label, quantity, hint }) => (
+          <OptionalField
+            key={field}
+            label={label}
+            {...(quantity === null ? { suffix: 'min' } : { quantity })}
+            hint={hint}
+            value={draft[field]}
+            onChange={(value) => set({ [field]: value })}
+          />
+        ))}
+        {data !== undefined && (
+          <p className="quiet">
+            The plan reckons {formatVolume(data.volumeMl, units)} {unitOf('volume', units)} to{' '}
+            {formatLength(data.levelMm, units)} {unitOf('length', units)} of the bare bed
+            {things.length > 0 && '; what stood in it takes the place of some'}. Leave open what you did not measure.
+          </p>
+        )}
+        <div className="tool-row">
+          <TellButton
+            size="sm"
+            disabled={data === undefined || data.volumeMl <= 0 || (things.length > 0 && draft.furnished === null)}
+            onClick={() => {
+              if (data !== undefined) onLog(data.volumeMl);
+            }}
+          >
+            Log it
+          </TellButton>
+          <Button size="sm" variant="outline-primary" onClick={() => setDraft(null)}>
+            Leave it
+          </Button>
+        </div>
       </div>
-    </div>
+    </Together>
   );
 }
